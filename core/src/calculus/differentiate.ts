@@ -1,0 +1,344 @@
+import { compileTree } from '../evaluate/compile'
+import { elementary } from '../functions/table'
+import { addRational, rational } from '../language/rational'
+import {
+  call,
+  childrenOf,
+  compare,
+  type Condition,
+  conditionParts,
+  curve,
+  dependsOn,
+  exactly,
+  equalsNumber,
+  isNumber,
+  keyOf,
+  literalFraction,
+  namesIn,
+  negate,
+  type Piece,
+  pieces,
+  type PiecesTree,
+  power,
+  type PowerTree,
+  product,
+  quotient,
+  sum,
+  type Tree,
+  whole,
+} from '../language/tree'
+import { isTotal, quotientOfNonzero, simplify } from './simplify'
+
+/**
+ * The derivative of a tree by a variable, simplified. It carries its function's domain: where the
+ * rule alone would have a value outside it, as 1/x has for (ln x)', the result is the rule with
+ * the condition. At a join of pieces it has a value only where the function has a slope.
+ * References to other curves are differentiated by the chain rule: (g(u))' is g'(u)·u'.
+ */
+export function differentiate(tree: Tree, variable: string): Tree {
+  const done = new Map<Tree, Tree>()
+  const derivative = (part: Tree): Tree => {
+    if (!dependsOn(part, variable)) return whole(0)
+    let result = done.get(part)
+    if (!result) {
+      result = byRule(part, variable, derivative)
+      done.set(part, result)
+    }
+    return result
+  }
+  const rule = simplify(derivative(tree))
+  return simplify(keepDomain(rule, tree, variable))
+}
+
+function byRule(tree: Tree, variable: string, derivative: (part: Tree) => Tree): Tree {
+  switch (tree.kind) {
+    case 'number':
+    case 'constant':
+      return whole(0)
+    case 'name':
+      return whole(tree.name === variable ? 1 : 0)
+    case 'sum':
+      return sum(...tree.terms.map(derivative))
+    case 'product':
+      return productRule(tree.factors, variable, derivative)
+    case 'quotient': {
+      const { above, below } = tree
+      if (!dependsOn(below, variable)) return quotient(derivative(above), below)
+      if (!dependsOn(above, variable)) {
+        return negate(quotient(product(above, derivative(below)), power(below, whole(2))))
+      }
+      return quotient(
+        sum(product(derivative(above), below), negate(product(above, derivative(below)))),
+        power(below, whole(2)),
+      )
+    }
+    case 'power':
+      return powerRule(tree, variable, derivative)
+    case 'call':
+      return callRule(tree, variable, derivative)
+    case 'curve':
+      return product(curve(tree.name, tree.primes + 1, tree.at), derivative(tree.at))
+    case 'pieces':
+      return piecesRule(tree, variable)
+  }
+}
+
+/** One term for each factor that moves; the still ones stay in front. */
+function productRule(
+  factors: readonly Tree[],
+  variable: string,
+  derivative: (part: Tree) => Tree,
+): Tree {
+  const terms = factors.flatMap((factor, i) =>
+    dependsOn(factor, variable)
+      ? [product(...factors.slice(0, i), derivative(factor), ...factors.slice(i + 1))]
+      : [],
+  )
+  return sum(...terms)
+}
+
+function powerRule(tree: PowerTree, variable: string, derivative: (part: Tree) => Tree): Tree {
+  const { base, exponent } = tree
+  if (!dependsOn(exponent, variable)) {
+    const fraction = literalFraction(exponent)
+    const lower = fraction
+      ? exactly(addRational(fraction, rational(-1n)))
+      : isNumber(exponent)
+        ? exactly(addRational(exponent.exact, rational(-1n)), exponent.decimal)
+        : sum(exponent, whole(-1))
+    const factor = fraction ? exactly(fraction) : exponent
+    return product(factor, power(base, lower), derivative(base))
+  }
+  const growth = base.kind === 'constant' && base.name === 'e' ? [tree] : [call('ln', base), tree]
+  if (!dependsOn(base, variable)) return product(...growth, derivative(exponent))
+  // u^v is e^(v ln u), for u above 0, so u may be divided by freely.
+  return product(
+    tree,
+    sum(
+      product(derivative(exponent), call('ln', base)),
+      quotientOfNonzero(product(exponent, derivative(base)), base),
+    ),
+  )
+}
+
+function callRule(
+  tree: Tree & { kind: 'call' },
+  variable: string,
+  derivative: (part: Tree) => Tree,
+): Tree {
+  const [first, second] = tree.args
+  switch (tree.name) {
+    case 'logBase':
+      if (dependsOn(first!, variable)) {
+        return derivative(quotient(call('ln', second!), call('ln', first!)))
+      }
+      return quotient(derivative(second!), product(second!, call('ln', first!)))
+    case 'min':
+    case 'max': {
+      // min(a, b, c) is min(a, min(b, c)): two pieces, without a slope where they cross.
+      const [a, b] =
+        tree.args.length > 2 ? [first!, call(tree.name, ...tree.args.slice(1))] : [first!, second!]
+      const relation = tree.name === 'min' ? '<' : '>'
+      return pieces(
+        { body: derivative(a), when: compare(a, relation, b) },
+        { body: derivative(b), when: compare(b, relation, a) },
+      )
+    }
+    default:
+      return product(elementary[tree.name].derivative(first!), derivative(first!))
+  }
+}
+
+/** Where two pieces may meet: each comparison in a condition, as left = right. */
+function boundaries(condition: Condition): [Tree, Tree][] {
+  if (condition.kind !== 'compare') return condition.of.flatMap(boundaries)
+  return condition.relations.map((_, i) => [condition.terms[i]!, condition.terms[i + 1]!])
+}
+
+/**
+ * Differentiates each piece. At a join whose place is a plain number the one-sided slopes decide,
+ * by Taylor arithmetic: the join keeps its value where they agree and is left out where they do
+ * not. A join that moves with a slider is left out; f.derivatives still answers there.
+ */
+function piecesRule(tree: PiecesTree, variable: string): Tree {
+  const missing: Condition[] = []
+  const seen = new Set<string>()
+  for (const { when } of tree.pieces) {
+    if (!when) continue
+    for (const [left, right] of boundaries(when)) {
+      const key = [keyOf(left), keyOf(right)].sort().join('=')
+      if (seen.has(key)) continue
+      seen.add(key)
+      if (!hasSlopeWhere(tree, left, right, variable)) missing.push(compare(left, '=', right))
+    }
+  }
+  const parts: Piece[] = tree.pieces.map(({ body, when }) => ({
+    body: differentiate(body, variable),
+    when,
+  }))
+  const opened = openAt(parts, missing, variable)
+  return pieces(...(opened ?? [...withoutSlope(missing), ...parts]))
+}
+
+/** Strict conditions in place of exceptions, where every condition is a stretch of the variable. */
+function openAt(parts: Piece[], missing: Condition[], variable: string): Piece[] | null {
+  const kinks = missing.map((m) => placeOf(m, variable))
+  if (kinks.some((k) => k === null)) return null
+  if (parts.some(({ when }) => when !== null && when.kind !== 'compare')) return null
+  const strict = parts.map(({ body, when }): Piece | null => {
+    if (when === null) {
+      if (kinks.length === 0) return { body, when }
+      // "otherwise" takes the points the others leave, so each kink is named beside it.
+      return {
+        body,
+        when: {
+          kind: 'all',
+          of: kinks.map((k) => compare({ kind: 'name', name: variable }, '!=', k!)),
+        },
+      }
+    }
+    if (when.kind !== 'compare') return null
+    const relations = when.relations.map((relation, i) => {
+      const at = placeOf(
+        { kind: 'compare', terms: [when.terms[i]!, when.terms[i + 1]!], relations: ['='] },
+        variable,
+      )
+      const isKink = at !== null && kinks.some((k) => keyOf(k!) === keyOf(at))
+      if (!isKink) return relation
+      return relation === '<=' ? '<' : relation === '>=' ? '>' : relation
+    })
+    return { body, when: { ...when, relations } }
+  })
+  return strict.every((p) => p !== null) ? lastAsStretch(strict, variable) : null
+}
+
+/** "otherwise" after one strict bound reads better as the other side of that bound. */
+function lastAsStretch(parts: Piece[], variable: string): Piece[] {
+  const [first, last] = parts
+  if (parts.length !== 2 || first!.when?.kind !== 'compare' || !last!.when) return parts
+  if (last!.when.kind !== 'all' || last!.when.of.length !== 1) return parts
+  const { terms, relations } = first!.when
+  const turned = { '<': '>', '>': '<' } as const
+  if (relations.length !== 1 || !(relations[0]! in turned)) return parts
+  if (terms[0]!.kind !== 'name' || terms[0]!.name !== variable) return parts
+  const relation = turned[relations[0] as '<' | '>']
+  return [first!, { body: last!.body, when: compare(terms[0]!, relation, terms[1]!) }]
+}
+
+/** The number a boundary x = c or c = x stands at, or null for any other kind. */
+function placeOf(condition: Condition, variable: string): Tree | null {
+  if (condition.kind !== 'compare') return null
+  const [left, right] = condition.terms
+  const isVariable = (t: Tree) => t.kind === 'name' && t.name === variable
+  if (isVariable(left!) && !dependsOn(right!, variable)) return right!
+  if (isVariable(right!) && !dependsOn(left!, variable)) return left!
+  return null
+}
+
+/** A piece that is nowhere defined, put first so that it wins at the missing joins. */
+function withoutSlope(missing: Condition[]): Piece[] {
+  return missing.map((when) => ({ body: quotient(whole(0), whole(0)), when }))
+}
+
+function hasSlopeWhere(tree: PiecesTree, left: Tree, right: Tree, variable: string): boolean {
+  const at = placeOf(compare(left, '=', right), variable)
+  if (at === null || namesIn(at).size > 0) return false
+  if ([...namesIn(tree)].some((n) => n !== variable)) return false
+  if (hasCurve(tree)) return false
+  const [, slope] = compileTree(tree, { variable }).derivatives(compileTree(at).value(0), 1)
+  return !Number.isNaN(slope)
+}
+
+const hasCurve = (tree: Tree): boolean => tree.kind === 'curve' || childrenOf(tree).some(hasCurve)
+
+/** What must hold for a tree to have a value, apart from what its parts ask for in pieces. */
+function needs(tree: Tree, into = new Map<string, Condition>()): Map<string, Condition> {
+  const add = (condition: Condition) =>
+    into.set(conditionParts(condition).map(keyOf).join('|') + relationText(condition), condition)
+  if (tree.kind === 'call' && tree.name in elementary) {
+    const { domain } = elementary[tree.name as keyof typeof elementary]
+    if (domain) add(domain(tree.args[0]!))
+  }
+  if (tree.kind === 'call' && tree.name === 'logBase') {
+    add(compare(tree.args[1]!, '>', whole(0)))
+  }
+  if (tree.kind === 'power') {
+    const { base, exponent } = tree
+    const fraction = literalFraction(exponent)
+    const broken = fraction ? fraction.d % 2n === 0n : isNumber(exponent) && exponent.exact.d > 1n
+    const negative = fraction ? fraction.n < 0n : isNumber(exponent) && exponent.exact.n < 0n
+    if (broken) add(compare(base, negative ? '>' : '>=', whole(0)))
+    else if (negative) add(compare(base, '!=', whole(0)))
+    // A base to a moving power: a whole exponent may come up, so nothing surely fails below 0.
+  }
+  if (tree.kind === 'quotient' && !isTotal(tree)) add(compare(tree.below, '!=', whole(0)))
+  if (tree.kind !== 'pieces') for (const part of childrenOf(tree)) needs(part, into)
+  return into
+}
+
+const relationText = (condition: Condition): string =>
+  condition.kind === 'compare' ? condition.relations.join() : condition.kind
+
+/** Adds the conditions of the function that its derivative's rule has lost. */
+function keepDomain(rule: Tree, of: Tree, variable: string): Tree {
+  const asked = needs(rule)
+  const lost = [...needs(of)].filter(([, condition]) => !isImplied(condition, asked, variable))
+  if (lost.length === 0) return rule
+  const conditions = lost.map(([, condition]) => condition)
+  const when: Condition = conditions.length === 1 ? conditions[0]! : { kind: 'all', of: conditions }
+  return pieces({ body: rule, when })
+}
+
+function isImplied(
+  condition: Condition,
+  asked: ReadonlyMap<string, Condition>,
+  variable: string,
+): boolean {
+  if (condition.kind !== 'compare') return false
+  // A condition on numbers alone, such as 2 > 0, is settled here and now.
+  const names = new Set(conditionParts(condition).flatMap((t) => [...namesIn(t)]))
+  if (names.size === 0 && !conditionParts(condition).some(hasCurve)) {
+    return holdsForNumbers(condition)
+  }
+  if (!names.has(variable) && names.size === 0) return true
+  const [left, right] = condition.terms
+  const relation = condition.relations[0]!
+  return [...asked.values()].some((other) => {
+    if (other.kind !== 'compare') return false
+    const key = (c: typeof other) => c.terms.map(keyOf).join('|')
+    if (key(other) === key(condition) && other.relations.length === condition.relations.length) {
+      const stronger = other.relations[0] === '>' && ['>=', '!=', '>'].includes(relation)
+      if (stronger || other.relations.join() === condition.relations.join()) return true
+    }
+    // 1/x² asks for x² ≠ 0, which is x ≠ 0; 1/√(1-u²) asks for |u| ≤ 1.
+    const below = other.terms[0]!
+    if (relation === '!=' && equalsNumber(right!, 0) && other.relations[0] === '!=') {
+      return factorKeys(below).includes(keyOf(left!)) || factorsCover(left!, below)
+    }
+    if (condition.relations.length === 2 && other.relations[0] === '>=') {
+      return (
+        keyOf(below) ===
+        keyOf(simplify(sum(whole(1), negate(power(condition.terms[1]!, whole(2))))))
+      )
+    }
+    return false
+  })
+}
+
+/** The bases among the factors of a product. */
+function factorKeys(tree: Tree): string[] {
+  const factors = tree.kind === 'product' ? tree.factors : [tree]
+  return factors.map((f) => keyOf(f.kind === 'power' ? f.base : f))
+}
+
+/** Whether each factor of a denominator that can be 0 also stands in another one. */
+function factorsCover(denominator: Tree, other: Tree): boolean {
+  const keys = new Set(factorKeys(other))
+  const factors = denominator.kind === 'product' ? denominator.factors : [denominator]
+  return factors.every((f) => isNumber(f) || keys.has(keyOf(f.kind === 'power' ? f.base : f)))
+}
+
+function holdsForNumbers(condition: Condition & { kind: 'compare' }): boolean {
+  const when = pieces({ body: whole(1), when: condition })
+  return compileTree(when).value(0) === 1
+}

@@ -1,0 +1,39 @@
+/** The scripting surface: these names and shapes are stable. */
+export { compile, type FormulaOptions } from './compile'
+export { differentiate } from './calculus/differentiate'
+export { simplify } from './calculus/simplify'
+export { tangentLine, type Tangent } from './calculus/tangent'
+export type { RealFunction } from './evaluate/compile'
+export { toLatex } from './language/latex'
+export { parseFormula, type Parsed, type ParseOptions } from './language/parse'
+export { toPlain, toText } from './language/print'
+export type { Hint, Problem } from './language/problems'
+export type { Tree } from './language/tree'
+
+/** What the web page and the server build on; it may change with them. */
+export { parseDefinition } from './language/definition'
+export { nameToLatex } from './language/latex'
+export { type Item, type Ink } from './scene/items'
+export {
+  createSceneMaker,
+  type Flag,
+  frameOf,
+  type LaneScene,
+  type Scene,
+  type SceneMaker,
+} from './scene/scene'
+export { thumbnail } from './scene/thumbnail'
+export type { Statement } from './statements'
+export type { LineProblem, LineResult, Phrase, Readout } from './statements/kind'
+export { parseCurveRef, sentenceText } from './statements/slots'
+export { blankStudy, type Created, createStudy } from './study/create'
+export * from './study/edits'
+export { createEvaluator, type Evaluation, type Evaluator } from './study/evaluate'
+export { endGesture, type History, record, redo, startHistory, undo } from './study/history'
+export { decimalsOfStep, formatNumber, formatShort, numberToFormula } from './study/numbers'
+export { addLine, type Offer, offersFor } from './study/offers'
+export type { Lane, Slider, Variable } from './study/parts'
+export { type Study, studyProblems, studySchema } from './study/schema'
+export { editSlot, type SlotEdit } from './study/slotEdits'
+export { topicsOf } from './study/summary'
+export { parseSpan, readNumber, snapToStep } from './study/values'

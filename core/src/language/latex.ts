@@ -1,0 +1,278 @@
+import { decimalText, rationalText } from './print'
+import {
+  type Condition,
+  type FunctionName,
+  isNumber,
+  isOne,
+  negate,
+  type Relation,
+  splitCoefficient,
+  type Tree,
+} from './tree'
+
+const binding = { pieces: 0, sum: 1, product: 2, power: 3, atom: 4 } as const
+
+interface Printed {
+  text: string
+  binds: number
+}
+
+const named: Partial<Record<FunctionName, string>> = {
+  sin: '\\sin',
+  cos: '\\cos',
+  tan: '\\tan',
+  sec: '\\sec',
+  csc: '\\csc',
+  cot: '\\cot',
+  arcsin: '\\arcsin',
+  arccos: '\\arccos',
+  arctan: '\\arctan',
+  arcsec: '\\operatorname{arcsec}',
+  arccsc: '\\operatorname{arccsc}',
+  arccot: '\\operatorname{arccot}',
+  sinh: '\\sinh',
+  cosh: '\\cosh',
+  tanh: '\\tanh',
+  ln: '\\ln',
+  log: '\\log',
+  sgn: '\\operatorname{sgn}',
+  min: '\\min',
+  max: '\\max',
+}
+const relations: Record<Relation, string> = {
+  '<': '<',
+  '<=': '\\le',
+  '>': '>',
+  '>=': '\\ge',
+  '=': '=',
+  '!=': '\\ne',
+}
+const greek: Record<string, string> = {
+  α: '\\alpha',
+  β: '\\beta',
+  γ: '\\gamma',
+  δ: '\\delta',
+  ε: '\\varepsilon',
+  θ: '\\theta',
+  λ: '\\lambda',
+  μ: '\\mu',
+  ρ: '\\rho',
+  σ: '\\sigma',
+  τ: '\\tau',
+  φ: '\\varphi',
+  ω: '\\omega',
+  Δ: '\\Delta',
+  Ω: '\\Omega',
+}
+
+/** LaTeX for a formula, as it would stand on a board: 3.6\cos(0.9t) - 0.3. */
+export const toLatex = (tree: Tree): string => print(tree, false).text
+
+/** LaTeX for a name such as n₂ or v_m. */
+export function nameToLatex(name: string): string {
+  const base = greek[name[0]!] ?? name[0]!
+  const rest = name.slice(1).replace('_', '')
+  const digits = [...rest].map((c) => {
+    const lowered = '₀₁₂₃₄₅₆₇₈₉'.indexOf(c)
+    return lowered >= 0 ? String(lowered) : c
+  })
+  return rest ? `${base}_{${digits.join('')}}` : base
+}
+
+export const primesToLatex = (count: number) => (count === 0 ? '' : `^{${'\\prime'.repeat(count)}}`)
+
+const isTall = (text: string) => /\\frac|\\begin|\\sqrt|\^\{.*\^/.test(text)
+const parenthesised = (text: string) => (isTall(text) ? `\\left(${text}\\right)` : `(${text})`)
+const wrap = (printed: Printed, least: number) =>
+  printed.binds < least ? parenthesised(printed.text) : printed.text
+const isNegative = (tree: Tree) => splitCoefficient(tree)[0].exact.n < 0n
+
+/** `small` is set in exponents, where fractions are written on one line. */
+function print(tree: Tree, small: boolean): Printed {
+  switch (tree.kind) {
+    case 'number':
+      return printNumber(rationalText(tree.exact, tree.decimal), small)
+    case 'constant':
+      return { text: tree.name === 'pi' ? '\\pi' : 'e', binds: binding.atom }
+    case 'name':
+      return { text: nameToLatex(tree.name), binds: binding.atom }
+    case 'sum':
+      return { text: printSum(tree.terms, small), binds: binding.sum }
+    case 'product':
+      return printProduct(tree.factors, small)
+    case 'quotient':
+      return printQuotient(tree.above, tree.below, small)
+    case 'power':
+      return printPower(tree.base, tree.exponent, small)
+    case 'call':
+      return printCall(tree.name, tree.args, small)
+    case 'curve':
+      return {
+        text: `${nameToLatex(tree.name)}${primesToLatex(tree.primes)}(${print(tree.at, small).text})`,
+        binds: binding.atom,
+      }
+    case 'pieces': {
+      const rows = tree.pieces.map(({ body, when }) => {
+        const formula = print(body, false).text
+        return when
+          ? `${formula} & \\text{for } ${conditionToLatex(when)}`
+          : `${formula} & \\text{otherwise}`
+      })
+      if (rows.length === 1 && tree.pieces[0]!.when) {
+        const { body, when } = tree.pieces[0]!
+        return {
+          text: `${print(body, false).text}\\quad\\text{for } ${conditionToLatex(when!)}`,
+          binds: binding.pieces,
+        }
+      }
+      return {
+        text: `\\begin{cases}${rows.join(' \\\\ ')}\\end{cases}`,
+        binds: binding.pieces,
+      }
+    }
+  }
+}
+
+function printNumber(text: string, small: boolean): Printed {
+  const scientific = /^(-?)(.*)E(-?\d+)$/.exec(text)
+  if (scientific) {
+    const [, sign, mantissa, exponent] = scientific
+    const front = mantissa === '1' ? '' : `${mantissa}\\cdot `
+    return {
+      text: `${sign}${front}10^{${exponent}}`,
+      binds: sign ? binding.sum : binding.product,
+    }
+  }
+  const [above, below] = text.split('/')
+  if (below === undefined) {
+    return { text, binds: text.startsWith('-') ? binding.sum : binding.atom }
+  }
+  const negative = above!.startsWith('-')
+  const top = negative ? above!.slice(1) : above!
+  const fraction = small ? `${decimalText(top)}/${below}` : `\\frac{${decimalText(top)}}{${below}}`
+  return {
+    text: (negative ? '-' : '') + fraction,
+    binds: negative ? binding.sum : small ? binding.product : binding.power,
+  }
+}
+
+function printSum(terms: readonly Tree[], small: boolean): string {
+  return terms
+    .map((term, i) => {
+      const negative = isNegative(term)
+      const part = wrap(print(negative ? negate(term) : term, small), binding.product)
+      if (i === 0) return negative ? `-${part}` : part
+      return `${negative ? ' - ' : ' + '}${part}`
+    })
+    .join('')
+}
+
+function printProduct(factors: readonly Tree[], small: boolean): Printed {
+  const [first, ...rest] = factors
+  if (first && isNumber(first) && first.exact.n < 0n) {
+    const turned = negate(first)
+    const body = isOne(turned) && rest.length > 0 ? rest : [turned, ...rest]
+    const inner = body.length === 1 ? print(body[0]!, small) : printProduct(body, small)
+    return { text: `-${wrap(inner, binding.product)}`, binds: binding.sum }
+  }
+  let text = ''
+  factors.forEach((factor, i) => {
+    const part = wrap(print(factor, small), binding.power)
+    if (i === 0) text = part
+    else text += separator(factors[i - 1]!, part, text) + part
+  })
+  return { text, binds: binding.product }
+}
+
+function separator(before: Tree, part: string, text: string): string {
+  const digitsMeet = /^[\d.]/.test(part) || (/^\\frac/.test(part) && /\d$/.test(text))
+  if (digitsMeet) return ' \\cdot '
+  const bare = before.kind === 'call' && !/[)}|]$/.test(text)
+  const callFollows = /^\\[a-z]/.test(part)
+  if (bare && !callFollows) return ' \\cdot '
+  return callFollows ? '' : ' '
+}
+
+function printQuotient(above: Tree, below: Tree, small: boolean): Printed {
+  if (isNegative(above)) {
+    const inner = printQuotient(negate(above), below, small)
+    return { text: `-${inner.text}`, binds: binding.sum }
+  }
+  if (!small) {
+    return {
+      text: `\\frac{${print(above, false).text}}{${print(below, false).text}}`,
+      binds: binding.power,
+    }
+  }
+  const top = wrap(print(above, true), binding.product)
+  return { text: `${top}/${wrap(print(below, true), binding.power)}`, binds: binding.product }
+}
+
+const raisable = new Set<FunctionName>(['sin', 'cos', 'tan', 'sec', 'csc', 'cot', 'ln', 'log'])
+
+function printPower(base: Tree, exponent: Tree, small: boolean): Printed {
+  const raised = print(exponent, true).text
+  const wholeAbove = isNumber(exponent) && exponent.exact.d === 1n && exponent.exact.n > 0n
+  if (base.kind === 'call' && raisable.has(base.name) && wholeAbove) {
+    return {
+      text: `${named[base.name]}^{${raised}}${argument(base.args[0]!, small)}`,
+      binds: binding.power,
+    }
+  }
+  const bare = base.kind === 'call' && base.name !== 'abs' && base.name !== 'floor'
+  const low = print(base, small)
+  const text = bare ? parenthesised(low.text) : wrap(low, binding.atom)
+  return { text: `${text}^{${raised}}`, binds: binding.power }
+}
+
+const argument = (tree: Tree, small: boolean) => {
+  const printed = print(tree, small)
+  const simple = tree.kind === 'name' || tree.kind === 'constant' || isNumber(tree)
+  return simple && printed.binds === binding.atom ? ` ${printed.text}` : parenthesised(printed.text)
+}
+
+function printCall(name: FunctionName, args: readonly Tree[], small: boolean): Printed {
+  const [first, second] = args
+  const inside = () => print(first!, small).text
+  switch (name) {
+    case 'sqrt':
+      return { text: `\\sqrt{${print(first!, false).text}}`, binds: binding.atom }
+    case 'cbrt':
+      return { text: `\\sqrt[3]{${print(first!, false).text}}`, binds: binding.atom }
+    case 'exp':
+      return { text: `e^{${print(first!, true).text}}`, binds: binding.power }
+    case 'abs':
+      return { text: `\\left|${inside()}\\right|`, binds: binding.atom }
+    case 'floor':
+      return { text: `\\lfloor ${inside()}\\rfloor`, binds: binding.atom }
+    case 'ceil':
+      return { text: `\\lceil ${inside()}\\rceil`, binds: binding.atom }
+    case 'logBase':
+      return {
+        text: `\\log_{${print(first!, true).text}}${argument(second!, small)}`,
+        binds: binding.atom,
+      }
+    case 'min':
+    case 'max':
+      return {
+        text: `${named[name]}${parenthesised(args.map((a) => print(a, small).text).join(', '))}`,
+        binds: binding.atom,
+      }
+    default:
+      return { text: `${named[name]}${argument(first!, small)}`, binds: binding.atom }
+  }
+}
+
+export function conditionToLatex(condition: Condition): string {
+  if (condition.kind === 'compare') {
+    return condition.terms
+      .map((term, i) => {
+        const relation = condition.relations[i]
+        const text = print(term, true).text
+        return relation ? `${text} ${relations[relation]} ` : text
+      })
+      .join('')
+  }
+  const word = condition.kind === 'all' ? '\\text{ and }' : '\\text{ or }'
+  return condition.of.map(conditionToLatex).join(word)
+}

@@ -1,0 +1,24 @@
+/** What a colour stands for; the renderer knows the tokens. */
+export type Ink = `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'axis' | 'grid' | 'quiet'
+
+/** One thing to draw on a lane, in pixels from its top left corner. */
+export type Item = { key: string; dimmed?: boolean } & (
+  | {
+      kind: 'path'
+      d: string
+      ink: Ink
+      width: number
+      /** The order of derivative a curve shows, as its dashes; 0 is solid. */
+      order?: number
+      dotted?: boolean
+    }
+  | { kind: 'dot'; x: number; y: number; ink: Ink; place: string }
+  | {
+      kind: 'label'
+      x: number
+      y: number
+      text: string
+      ink: Ink
+      anchor: 'start' | 'middle' | 'end'
+    }
+)

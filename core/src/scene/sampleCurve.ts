@@ -1,0 +1,154 @@
+import type { RealFunction } from '../evaluate/compile'
+
+/** A rectangle of the plane shown on a rectangle of pixels. */
+export interface Frame {
+  x: readonly [number, number]
+  y: readonly [number, number]
+  width: number
+  height: number
+}
+
+export const toPixelX = (frame: Pick<Frame, 'x' | 'width'>, x: number) =>
+  ((x - frame.x[0]) / (frame.x[1] - frame.x[0])) * frame.width
+export const toPixelY = (frame: Pick<Frame, 'y' | 'height'>, y: number) =>
+  ((frame.y[1] - y) / (frame.y[1] - frame.y[0])) * frame.height
+
+/** One connected stretch of a curve as x, y, x, y, … in pixels. */
+export type Stroke = number[]
+
+/** A stretch counts as straight when its middle lies this close to the chord, in pixels. */
+const flatness = 0.2
+/** Two samples closer than this, in pixels across, are not refined any more. */
+const finest = 1 / 64
+/** A step between finest samples that could be a break rather than a steep climb, in pixels. */
+const suspicious = 2
+/** Halvings that tell a jump from a steep climb: beyond them doubles end. */
+const halvings = 60
+
+/**
+ * Samples a curve over [from, to] for drawing: evenly at first, then by halving wherever the middle
+ * strays from the chord. Ends of the domain are bisected to the pixel, and the curve is broken at
+ * poles and jumps: there the step does not shrink however close the samples come. Heights are held
+ * within three frame heights, so that a file never carries coordinates it cannot hold. A feature
+ * narrower than the first spacing (2 pixels) can be missed.
+ */
+export function sampleCurve(f: RealFunction, from: number, to: number, frame: Frame): Stroke[] {
+  const low = Math.max(from, frame.x[0])
+  const high = Math.min(to, frame.x[1])
+  if (!(low < high)) return []
+  const across = toPixelX(frame, high) - toPixelX(frame, low)
+  const count = Math.max(2, Math.ceil(across / 2)) + 1
+  const xs = Float64Array.from({ length: count }, (_, i) =>
+    i === count - 1 ? high : low + ((high - low) * i) / (count - 1),
+  )
+  const ys = f.values(xs)
+  const strokes: Stroke[] = []
+  let stroke: Stroke = []
+  const scaleX = frame.width / (frame.x[1] - frame.x[0])
+  const scaleY = frame.height / (frame.y[1] - frame.y[0])
+  const heldY = (y: number) => {
+    const pixel = toPixelY(frame, y)
+    return Math.max(-3 * frame.height, Math.min(4 * frame.height, pixel))
+  }
+  const add = (x: number, y: number) => stroke.push(toPixelX(frame, x), heldY(y))
+  const lift = () => {
+    if (stroke.length >= 4) strokes.push(stroke)
+    stroke = []
+  }
+  /** Far above or below the frame nothing is seen, so nothing needs to be smooth. */
+  const unseen = (a: number, b: number) => {
+    const [p, q] = [toPixelY(frame, a), toPixelY(frame, b)]
+    return (
+      (p < -frame.height && q < -frame.height) || (p > 2 * frame.height && q > 2 * frame.height)
+    )
+  }
+
+  /** Draws on from (x0, y0), already drawn, to (x1, y1). */
+  const refine = (x0: number, y0: number, x1: number, y1: number, depth: number): void => {
+    const defined0 = Number.isFinite(y0)
+    const defined1 = Number.isFinite(y1)
+    if (!defined0 && !defined1) return
+    if (defined0 !== defined1) {
+      const end = domainEnd(f, defined0 ? x0 : x1, defined0 ? x1 : x0)
+      const yEnd = f.value(end)
+      if (defined0) {
+        if (end !== x0) refine(x0, y0, end, yEnd, depth + 1)
+        lift()
+      } else {
+        lift()
+        add(end, yEnd)
+        if (end !== x1) refine(end, yEnd, x1, y1, depth + 1)
+      }
+      return
+    }
+    const width = (x1 - x0) * scaleX
+    const rise = Math.abs(y1 - y0) * scaleY
+    if (width <= finest || depth > 20) {
+      if (rise > suspicious && isBreak(f, x0, y0, x1, y1)) {
+        lift()
+        add(x1, y1)
+      } else add(x1, y1)
+      return
+    }
+    const middle = (x0 + x1) / 2
+    const value = f.value(middle)
+    const stray = Math.abs(value - (y0 + y1) / 2) * scaleY
+    const steepUnseen = unseen(y0, y1) && Number.isFinite(value) && unseen(y0, value)
+    if (Number.isFinite(value) && (stray < flatness || steepUnseen) && (depth > 0 || width <= 4)) {
+      // A steep straight step may hide a jump: it is followed down before it is believed.
+      if (rise <= 40 || steepUnseen) {
+        add(middle, value)
+        add(x1, y1)
+        return
+      }
+    }
+    refine(x0, y0, middle, value, depth + 1)
+    refine(middle, value, x1, y1, depth + 1)
+  }
+
+  if (Number.isFinite(ys[0])) add(xs[0]!, ys[0]!)
+  for (let i = 1; i < count; i++) refine(xs[i - 1]!, ys[i - 1]!, xs[i]!, ys[i]!, 0)
+  lift()
+  return strokes
+}
+
+/** The last place with a value on the way from one that has one to one that has none. */
+function domainEnd(f: RealFunction, within: number, without: number): number {
+  let [inside, out] = [within, without]
+  for (let i = 0; i < halvings; i++) {
+    const middle = (inside + out) / 2
+    if (middle === inside || middle === out) break
+    if (Number.isFinite(f.value(middle))) inside = middle
+    else out = middle
+  }
+  return inside
+}
+
+/** Whether the step between two places stays as they close in: a jump or a pole. */
+function isBreak(f: RealFunction, x0: number, y0: number, x1: number, y1: number): boolean {
+  let [a, ya, b, yb] = [x0, y0, x1, y1]
+  const first = Math.abs(y1 - y0)
+  for (let i = 0; i < halvings; i++) {
+    const middle = (a + b) / 2
+    if (middle === a || middle === b) break
+    const value = f.value(middle)
+    if (!Number.isFinite(value)) return true
+    if (Math.abs(value - ya) > Math.abs(yb - value)) [b, yb] = [middle, value]
+    else [a, ya] = [middle, value]
+  }
+  // A climb, however steep, has all but vanished by now; a cube root at 0 is down to 1e-6 of it.
+  return Math.abs(yb - ya) > first / 100
+}
+
+/** The path text of strokes, in hundredths of a pixel. */
+export function strokesToPath(strokes: readonly Stroke[]): string {
+  let path = ''
+  for (const stroke of strokes) {
+    for (let i = 0; i < stroke.length; i += 2) {
+      path += `${i === 0 ? 'M' : 'L'}${round(stroke[i]!)} ${round(stroke[i + 1]!)}`
+    }
+  }
+  return path
+}
+
+export const round = (pixel: number) => Math.round(pixel * 100) / 100

@@ -1,0 +1,316 @@
+import type { CurveResult, Mark } from '../statements/kind'
+import { freeSlider, readNumber } from '../study/values'
+import { formatShort } from '../study/numbers'
+import type { Evaluation } from '../study/evaluate'
+import type { Study } from '../study/schema'
+import { unitOfDerivative } from '../study/units'
+import { fitHeights, fitSpan } from './fit'
+import type { Ink, Item } from './items'
+import { markItems } from './marks'
+import { type Frame, round, sampleCurve, strokesToPath, toPixelX, toPixelY } from './sampleCurve'
+import { axisTicks } from './ticks'
+
+/** What the picture needs from the screen. */
+export interface Viewport {
+  width: number
+  /** The height of each lane by its id. */
+  heights: Readonly<Record<string, number>>
+  /** Vertical frames to keep while a gesture runs, by lane. */
+  held?: ReadonlyMap<string, readonly [number, number]>
+  /** The horizontal frame to keep while a gesture runs. */
+  heldX?: readonly [number, number]
+}
+
+export interface PlacedTick {
+  at: number
+  text: string
+}
+
+export interface LaneScene {
+  id: string
+  curve: string
+  order: number
+  /** q′ */
+  title: string
+  y: readonly [number, number]
+  height: number
+  ticks: readonly PlacedTick[]
+  items: readonly Item[]
+  /** One sentence on what is seen, for those who do not see it. */
+  summary: string
+  /** No part of the curve lies inside the frame. */
+  outside: boolean
+}
+
+/** The flag of a place on the ruler. */
+export interface Flag {
+  text: string
+  value: number
+  at: number
+  /** The slider that moves when the flag does, or null for a typed number or a tangle. */
+  slider: string | null
+  /** A typed number, which is replaced when the flag moves. */
+  fixed: boolean
+}
+
+export interface Scene {
+  x: readonly [number, number]
+  width: number
+  ticks: readonly PlacedTick[]
+  lanes: readonly LaneScene[]
+  flags: readonly Flag[]
+}
+
+/** Remembers what was made from the same ingredients: unchanged parts keep their identity. */
+function createKeeper() {
+  let kept = new Map<string, { from: readonly unknown[]; value: unknown }>()
+  let next: typeof kept = new Map()
+  return {
+    keep<T>(key: string, from: readonly unknown[], make: () => T): T {
+      const known = kept.get(key)
+      const entry =
+        known &&
+        known.from.length === from.length &&
+        known.from.every((v, i) => Object.is(v, from[i]))
+          ? known
+          : { from, value: make() }
+      next.set(key, entry)
+      return entry.value as T
+    },
+    /** Forgets what the finished picture no longer has. */
+    turn() {
+      kept = next
+      next = new Map()
+    },
+  }
+}
+
+export type SceneMaker = (evaluation: Evaluation, viewport: Viewport) => Scene
+
+/** Makes a function from results to a display list; it redoes only what has changed. */
+export function createSceneMaker(): SceneMaker {
+  const keeper = createKeeper()
+  return (evaluation, viewport) => {
+    const scene = makeScene(evaluation, viewport, keeper)
+    keeper.turn()
+    return scene
+  }
+}
+
+/** The horizontal frame of a study: as set, or the span of its curves with a little room. */
+export function frameOf(study: Study, evaluation: Evaluation): [number, number] {
+  if (study.frame) return study.frame
+  const spans = [...evaluation.curves.values()].flatMap((c) =>
+    c.ok ? [[c.curve.from, c.curve.to] as const] : [],
+  )
+  if (spans.length === 0) return [-10.7, 10.7]
+  return fitSpan(Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b)))
+}
+
+const curveInk = (index: number): Ink => `curve${((index % 5) + 1) as 1 | 2 | 3 | 4 | 5}`
+
+function makeScene(
+  evaluation: Evaluation,
+  viewport: Viewport,
+  { keep }: ReturnType<typeof createKeeper>,
+): Scene {
+  const { study, curves, places, lines } = evaluation
+  const { width } = viewport
+  const [x0, x1] = viewport.heldX ?? frameOf(study, evaluation)
+  const x = keep('x', [x0, x1], () => [x0, x1] as const)
+  const ticks = keep('ticks', [x, width], () =>
+    axisTicks(x0, x1, width, 70).map(({ value, text }) => ({
+      at: round(toPixelX({ x, width }, value)),
+      text,
+    })),
+  )
+  const marksOf = new Map<string, { mark: Mark; key: string; dimmed: boolean }[]>()
+  for (const [id, result] of lines) {
+    result.marks.forEach((mark, i) => {
+      const lane = `${mark.lane.curve}:${mark.lane.order}`
+      const found = curves.get(mark.lane.curve)
+      const dimmed = found?.ok === true && found.curve.stale
+      const list = marksOf.get(lane) ?? []
+      if (list.length === 0) marksOf.set(lane, list)
+      list.push({ mark, key: `${id}.${i}`, dimmed })
+    })
+  }
+  const names = [...curves.keys()]
+
+  const lanes = study.lanes.flatMap((lane): LaneScene[] => {
+    const found = curves.get(lane.curve)
+    const title = lane.curve + '′'.repeat(lane.order)
+    const height = viewport.heights[lane.id] ?? 0
+    const base = { id: lane.id, curve: lane.curve, order: lane.order, title, height }
+    if (!found?.ok) {
+      return [
+        keep(`lane.${lane.id}`, [height, title, 'empty'], () => ({
+          ...base,
+          y: [-1, 1] as const,
+          ticks: [],
+          items: [],
+          summary: `${title} cannot be drawn yet.`,
+          outside: false,
+        })),
+      ]
+    }
+    const { curve } = found
+    const key = (part: string) => `${lane.id}.${part}`
+    const { f } = keep(key('f'), [curve, lane.order], () => curve.derivative(lane.order))
+    const held = viewport.held?.get(lane.id)
+    const seen = [Math.max(x0, curve.from), Math.min(x1, curve.to)] as const
+    const fitted = keep(key('fit'), [f, ...seen], () =>
+      seen[0] < seen[1] ? fitHeights(f, ...seen) : fitHeights(f, curve.from, curve.to),
+    )
+    const [y0, y1] = held ?? lane.frame ?? fitted
+    const y = keep(key('y'), [y0, y1], () => [y0, y1] as const)
+    const frame = keep(key('frame'), [x, y, width, height], (): Frame => ({ x, y, width, height }))
+    const laneTicks = keep(key('ticks'), [y, height], () =>
+      axisTicks(y0, y1, height, 48).map(({ value, text }) => ({
+        at: round(toPixelY(frame, value)),
+        text,
+      })),
+    )
+    const grid = keep(key('grid'), [ticks, laneTicks, frame], () =>
+      gridItems(frame, ticks, laneTicks),
+    )
+    const strokes = keep(key('strokes'), [f, curve.from, curve.to, frame], () =>
+      sampleCurve(f, curve.from, curve.to, frame),
+    )
+    const outside = keep(
+      key('outside'),
+      [strokes],
+      () => !strokes.some((s) => s.some((v, i) => i % 2 === 1 && v >= 0 && v <= height)),
+    )
+    const index = names.indexOf(lane.curve)
+    const drawn = keep(key('curve'), [strokes, index, curve.stale], (): Item => ({
+      kind: 'path',
+      key: 'curve',
+      d: strokesToPath(strokes),
+      ink: curveInk(index),
+      width: 3,
+      order: lane.order,
+      dimmed: curve.stale,
+    }))
+    const guides = places.flatMap((place) => {
+      const at = toPixelX(frame, place.value)
+      if (!(at >= 0 && at <= width)) return []
+      return keep(key(`guide.${place.text}`), [at, height], (): Item[] => [
+        {
+          kind: 'path',
+          key: `guide.${place.text}`,
+          d: `M${round(at)} 0V${height}`,
+          ink: 'place',
+          width: 1.5,
+          dotted: true,
+        },
+      ])
+    })
+    const marks = (marksOf.get(`${lane.curve}:${lane.order}`) ?? []).flatMap((m) =>
+      keep(key(`mark.${m.key}`), [m.mark, frame, m.dimmed], () =>
+        markItems(m.mark, frame, m.key).map((item) =>
+          m.dimmed ? { ...item, dimmed: true } : item,
+        ),
+      ),
+    )
+    // Dots come last, so that nothing is drawn over what can be taken hold of.
+    const items = [
+      ...grid,
+      ...guides,
+      drawn,
+      ...marks.filter((m) => m.kind !== 'dot'),
+      ...firstOfEach(marks.filter((m) => m.kind === 'dot')),
+    ]
+    const summary = keep(
+      key('summary'),
+      [f, curve, study.variable, study.decimals, lane.order],
+      () => summarise(title, curve, lane.order, f, study),
+    )
+    return [
+      keep(key('scene'), [y, height, laneTicks, summary, outside, title, ...items], () => ({
+        ...base,
+        y,
+        ticks: laneTicks,
+        items,
+        summary,
+        outside,
+      })),
+    ]
+  })
+
+  const flags = keep('flags', [places, x, width, study.sliders.map((s) => s.name).join()], () =>
+    places.map(({ text, value }): Flag => {
+      const read = readNumber(text, study.sliders)
+      const free = read.ok ? freeSlider(read.tree, study.sliders) : null
+      return {
+        text,
+        value,
+        at: round(toPixelX({ x, width }, value)),
+        slider: free?.name ?? null,
+        fixed: free === null && /^[\s\d.+\-−E]+$/.test(text),
+      }
+    }),
+  )
+  return { x, width, ticks, lanes, flags }
+}
+
+/** Two lines at one place put their dots on one spot: one of them is enough. */
+function firstOfEach(dots: readonly Item[]): Item[] {
+  const seen = new Set<string>()
+  return dots.filter((dot) => {
+    if (dot.kind !== 'dot') return true
+    const at = `${dot.x} ${dot.y}`
+    return !seen.has(at) && seen.add(at)
+  })
+}
+
+function gridItems(
+  frame: Frame,
+  ticks: readonly PlacedTick[],
+  laneTicks: readonly PlacedTick[],
+): Item[] {
+  const { width, height } = frame
+  const across = laneTicks.map(({ at }) => `M0 ${at}H${width}`).join('')
+  const down = ticks.map(({ at }) => `M${at} 0V${height}`).join('')
+  const items: Item[] = [{ kind: 'path', key: 'grid', d: across + down, ink: 'grid', width: 1 }]
+  const zero = toPixelY(frame, 0)
+  if (zero >= 0 && zero <= height) {
+    items.push({
+      kind: 'path',
+      key: 'axis',
+      d: `M0 ${round(zero)}H${width}`,
+      ink: 'axis',
+      width: 1,
+    })
+  }
+  return items
+}
+
+function summarise(
+  title: string,
+  curve: CurveResult,
+  order: number,
+  f: CurveResult['f'],
+  study: Study,
+): string {
+  const { variable, decimals } = study
+  const show = (v: number) => formatShort(v, decimals)
+  const unit = unitOfDerivative(curve.unit, variable.unit, order)
+  const { from, to } = curve
+  const xs = Float64Array.from({ length: 201 }, (_, i) => from + ((to - from) * i) / 200)
+  const ys = f.values(xs)
+  let [low, high] = [-1, -1]
+  ys.forEach((y, i) => {
+    if (!Number.isFinite(y)) return
+    if (low < 0 || y < ys[low]!) low = i
+    if (high < 0 || y > ys[high]!) high = i
+  })
+  const over = `${title} over ${variable.letter} from ${show(from)} to ${show(to)}${variable.unit ? ` ${variable.unit}` : ''}`
+  if (low < 0) return `${over} has no values.`
+  const part = (i: number) => `about ${show(ys[i]!)} near ${variable.letter} = ${show(xs[i]!)}`
+  const middle =
+    ys[low] === ys[high]
+      ? `is level at ${show(ys[low]!)}`
+      : `lies between ${part(low)} and ${part(high)}`
+  return `${over} ${middle}${unit ? `, in ${unit}` : ''}.`
+}

@@ -1,0 +1,120 @@
+import { z } from 'zod'
+import { formatShort } from '../study/numbers'
+import { formulaTextSchema, idSchema, nameSchema, spanSchema, unitSchema } from '../study/parts'
+import { nameToLatex, toLatex } from '../language/latex'
+import { toPlain } from '../language/print'
+import { parseDefinition } from '../language/definition'
+import {
+  type CurveResult,
+  emptyResult,
+  failed,
+  type LineContext,
+  type LineProblem,
+  type StatementKind,
+} from './kind'
+import { escapeText, wordsAfter } from './slots'
+
+/** Let q(t) = … for from ≤ t ≤ to. */
+export const curveLineSchema = z.object({
+  kind: z.literal('curve'),
+  id: idSchema,
+  name: nameSchema,
+  unit: unitSchema,
+  /** As typed, readable or not: nothing typed is lost. */
+  formula: formulaTextSchema,
+  /** The last formula that could be read, while the typed one cannot. */
+  lastGood: formulaTextSchema.optional(),
+  span: spanSchema,
+})
+export type CurveLine = z.infer<typeof curveLineSchema>
+
+export const curveKind: StatementKind<CurveLine> = {
+  kind: 'curve',
+  schema: curveLineSchema,
+
+  sentence(line, context) {
+    const { letter } = context.variable
+    const head = `${line.name}(${letter})`
+    const tree = context.read(line.formula)
+    const ends = context.ends(line.name)
+    const end = (text: string) => {
+      const read = context.read(text)
+      return read ? { plain: toPlain(read), latex: toLatex(read) } : { plain: text, latex: text }
+    }
+    const [from, to] = [end(line.span.from), end(line.span.to)]
+    const [low, high] = [ends.from ? '≤' : '<', ends.to ? '≤' : '<']
+    const latexOf = (relation: string) => (relation === '≤' ? '\\le' : '<')
+    return [
+      { text: 'Let ' },
+      {
+        slot: 'formula',
+        field: 'formula',
+        text: `${head} = ${tree ? toPlain(tree) : line.formula}`,
+        source: `${head} = ${line.formula}`,
+        latex: `${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${
+          tree ? toLatex(tree) : `\\text{${escapeText(line.formula)}}`
+        }`,
+      },
+      { text: ' for ' },
+      {
+        slot: 'domain',
+        field: 'span',
+        text: `${from.plain} ${low} ${letter} ${high} ${to.plain}`,
+        source: `${line.span.from} ${low} ${letter} ${high} ${line.span.to}`,
+        latex: `${from.latex} ${latexOf(low)} ${nameToLatex(letter)} ${latexOf(high)} ${to.latex}`,
+      },
+    ]
+  },
+
+  evaluate(line, context) {
+    const found = context.curve(line.name)
+    if (!found.ok) return failed(found.problem)
+    const { curve } = found
+    const { problems, hints } = curve
+    return { ...emptyResult, hints, problems: [...problems, ...emptySpan(curve, context)] }
+  },
+
+  offers({ text, variable, curves }) {
+    const rest = wordsAfter(text, 'let')
+    const typed = parseDefinition(rest || text)
+    if (!typed || typed.body.trim() === '') return []
+    if (typed.variable && typed.variable !== variable.letter) return []
+    const taken = new Set([...curves.map((c) => c.name), variable.letter])
+    if (taken.has(typed.name)) return []
+    const span = curves[0] ?? { from: '-10', to: '10' }
+    return [
+      {
+        line: {
+          kind: 'curve',
+          id: '',
+          name: typed.name,
+          unit: '',
+          formula: typed.body.trim(),
+          span: { from: span.from, to: span.to },
+        },
+      },
+    ]
+  },
+
+  places: () => [],
+  rename: (line, names) => ({
+    ...line,
+    name: names(line.name),
+    formula: names(line.formula),
+    ...(line.lastGood === undefined ? {} : { lastGood: names(line.lastGood) }),
+  }),
+}
+
+/** Says so where a look at 101 places of the span finds no value at all. */
+function emptySpan(curve: CurveResult, { decimals }: LineContext): LineProblem[] {
+  const { from, to } = curve
+  const xs = Float64Array.from({ length: 101 }, (_, i) => from + ((to - from) * i) / 100)
+  if (curve.f.values(xs).some((y) => Number.isFinite(y))) return []
+  const show = (x: number) => formatShort(x, decimals)
+  return [
+    {
+      message: `${curve.name} has no value between ${show(from)} and ${show(to)}`,
+      fix: 'choose another span, or check the sliders',
+    },
+  ]
+}

@@ -1,0 +1,67 @@
+import { z } from 'zod'
+import { nameToLatex, primesToLatex, toLatex } from '../language/latex'
+import { toPlain } from '../language/print'
+import { idSchema, nameSchema } from '../study/parts'
+import { emptyResult, failed, type Phrase, type StatementKind } from './kind'
+import { parseCurveRef, wordsAfter } from './slots'
+
+/** Rate of change q′(t) = …, found symbolically. */
+export const rateLineSchema = z.object({
+  kind: z.literal('rate'),
+  id: idSchema,
+  curve: nameSchema,
+  order: z.int().min(1).max(3),
+})
+export type RateLine = z.infer<typeof rateLineSchema>
+
+const opening = ['', 'Rate of change ', 'Rate of change of the rate ', 'Third derivative ']
+
+export const rateKind: StatementKind<RateLine> = {
+  kind: 'rate',
+  schema: rateLineSchema,
+
+  sentence({ curve, order }, context): Phrase[] {
+    const { letter } = context.variable
+    const tree = context.derivative(curve, order)
+    const head = `${nameToLatex(curve)}${primesToLatex(order)}(${nameToLatex(letter)})`
+    return [
+      { text: opening[order]! },
+      {
+        slot: 'curve',
+        field: 'curve',
+        text: `${curve}${'′'.repeat(order)}(${letter})${tree ? ` = ${toPlain(tree)}` : ''}`,
+        source: curve + '′'.repeat(order),
+        latex: tree ? `${head} = ${toLatex(tree)}` : head,
+      },
+    ]
+  },
+
+  evaluate({ curve }, context) {
+    const found = context.curve(curve)
+    return found.ok ? emptyResult : failed(found.problem)
+  },
+
+  offers({ text, curves }) {
+    const rest = wordsAfter(
+      text,
+      'rate of change of',
+      'rate of change',
+      'rate',
+      'derivative of',
+      'derivative',
+    )
+    if (rest === null) return []
+    const ref = parseCurveRef(rest.replace(/^of /, ''))
+    const orders = ref && ref.order > 0 ? [ref.order] : [1, 2]
+    return curves
+      .filter(({ name }) => !ref || ref.curve === name)
+      .flatMap(({ name }) =>
+        orders
+          .filter((order) => order <= 3)
+          .map((order) => ({ line: { kind: 'rate' as const, id: '', curve: name, order } })),
+      )
+  },
+
+  places: () => [],
+  rename: (line, names) => ({ ...line, curve: names(line.curve) }),
+}

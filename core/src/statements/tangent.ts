@@ -1,0 +1,93 @@
+import { z } from 'zod'
+import { lineEquation } from '../study/equation'
+import { formatNumber } from '../study/numbers'
+import { idSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { unitOfDerivative, withUnit } from '../study/units'
+import { lookAt, missingDerivative, offersAt } from './atPlace'
+import { failed, type Mark, type StatementKind } from './kind'
+import { curveSlot, placeSlot, wordsAfter } from './slots'
+
+/** Tangent to q at t = a. */
+export const tangentLineSchema = z.object({
+  kind: z.literal('tangent'),
+  id: idSchema,
+  curve: nameSchema,
+  /** The tangent to q′ has order 1. */
+  order: z.int().min(0).max(2),
+  place: placeTextSchema,
+  extent: z.enum(['short', 'whole']),
+})
+export type TangentLine = z.infer<typeof tangentLineSchema>
+
+export const tangentKind: StatementKind<TangentLine> = {
+  kind: 'tangent',
+  schema: tangentLineSchema,
+
+  sentence: (line, context) => [
+    { text: 'Tangent to ' },
+    curveSlot(line),
+    { text: ' at ' },
+    placeSlot(line.place, context),
+  ],
+
+  evaluate(line, context) {
+    const { order } = line
+    const { variable, decimals } = context
+    const found = lookAt(line, order + 1, context)
+    if (!found.ok) return failed(found.problem)
+    const { x, curve, derivatives } = found.at
+    const y = derivatives[order]!
+    const slope = derivatives[order + 1]!
+    if (!Number.isFinite(slope)) {
+      const ref = { curve: line.curve, order: Number.isFinite(y) ? order + 1 : order }
+      return failed(missingDerivative(ref, found.at, variable.letter))
+    }
+    const unit = unitOfDerivative(curve.unit, variable.unit, order + 1)
+    const slopeText = formatNumber(slope, decimals)
+    const lane = { curve: line.curve, order }
+    const marks: Mark[] = [
+      { kind: 'line', lane, x, y, slope, extent: line.extent },
+      {
+        kind: 'riseOverRun',
+        lane,
+        x,
+        y,
+        slope,
+        unitLabel: (run) => formatNumber(slope * run, decimals),
+      },
+      { kind: 'dot', lane, x, y, place: line.place },
+      // The slope is the height of the next lane: seen there, it is the derivative's graph.
+      {
+        kind: 'dot',
+        lane: { curve: line.curve, order: order + 1 },
+        x,
+        y: slope,
+        place: line.place,
+        label: slopeText,
+      },
+    ]
+    return {
+      readouts: [
+        { label: 'slope', text: withUnit(slopeText, unit), value: slope },
+        {
+          label: 'line',
+          text: lineEquation({ slope, intercept: y - slope * x }, variable.letter, decimals),
+        },
+      ],
+      marks,
+      problems: [],
+      hints: [],
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'tangent to', 'tangent')
+    if (rest === null) return []
+    return offersAt(rest, request, ({ curve, order }, place) =>
+      order > 2 ? null : { kind: 'tangent', id: '', curve, order, place, extent: 'short' },
+    )
+  },
+
+  places: (line) => [line.place],
+  rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
+}

@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { formatNumber } from '../study/numbers'
+import { idSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { unitOfDerivative, withUnit } from '../study/units'
+import { lookAt, missingDerivative, offersAt } from './atPlace'
+import { failed, type StatementKind } from './kind'
+import { curveSlot, placeSlot, wordsAfter } from './slots'
+
+/** Value of q′ at t = 2. */
+export const valueLineSchema = z.object({
+  kind: z.literal('value'),
+  id: idSchema,
+  curve: nameSchema,
+  order: z.int().min(0).max(3),
+  place: placeTextSchema,
+})
+export type ValueLine = z.infer<typeof valueLineSchema>
+
+export const valueKind: StatementKind<ValueLine> = {
+  kind: 'value',
+  schema: valueLineSchema,
+
+  sentence: (line, context) => [
+    { text: 'Value of ' },
+    curveSlot(line),
+    { text: ' at ' },
+    placeSlot(line.place, context),
+  ],
+
+  evaluate(line, context) {
+    const { curve: name, order } = line
+    const { variable, decimals } = context
+    const found = lookAt(line, order, context)
+    if (!found.ok) return failed(found.problem)
+    const { x, curve, derivatives } = found.at
+    const value = derivatives[order]!
+    if (!Number.isFinite(value)) return failed(missingDerivative(line, found.at, variable.letter))
+    const unit = unitOfDerivative(curve.unit, variable.unit, order)
+    const text = formatNumber(value, decimals)
+    return {
+      readouts: [{ label: 'value', text: withUnit(text, unit), value }],
+      marks: [
+        { kind: 'dot', lane: { curve: name, order }, x, y: value, place: line.place, label: text },
+      ],
+      problems: [],
+      hints: [],
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'value of', 'value')
+    if (rest === null) return []
+    return offersAt(rest, request, ({ curve, order }, place) =>
+      order > 3 ? null : { kind: 'value', id: '', curve, order, place },
+    )
+  },
+
+  places: (line) => [line.place],
+  rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
+}

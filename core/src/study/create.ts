@@ -1,0 +1,125 @@
+import { compile } from '../compile'
+import type { RealFunction } from '../evaluate/compile'
+import { parseDefinition } from '../language/definition'
+import { parseFormula } from '../language/parse'
+import type { Hint, Problem } from '../language/problems'
+import { toPlain } from '../language/print'
+import type { Tree } from '../language/tree'
+import { namesIn } from '../language/tree'
+import { numberToFormula } from './numbers'
+import type { Slider } from './parts'
+import type { Study } from './schema'
+
+export type Created = { ok: true; study: Study; hints: Hint[] } | { ok: false; problems: Problem[] }
+
+interface Reading {
+  name: string
+  letter: string
+  tree: Tree
+  formula: string
+  hints: Hint[]
+}
+
+/**
+ * A new study from a typed function: f(x) unless a left side such as q(t) = says otherwise. A
+ * formula without x and with one unknown letter has that letter for its variable. Names given in
+ * `withValues` become sliders.
+ */
+export function createStudy(text: string, withValues: readonly string[] = []): Created {
+  const read = readFunction(text, withValues)
+  if ('problems' in read) return { ok: false, problems: read.problems }
+  const { name, letter, tree, formula, hints } = read
+  const sliders = withValues
+    .filter((n) => n !== letter)
+    .map((n): Slider => ({ name: n, value: 1, from: -10, to: 10, step: 0.1, place: false }))
+  const f = compile(tree, {
+    variable: letter,
+    parameters: Object.fromEntries(sliders.map((s) => [s.name, s.value])),
+  })
+  const [from, to] = cutToDomain(f, -10, 10)
+  const study: Study = {
+    format: 1,
+    title: `${name}(${letter}) = ${toPlain(tree)}`.slice(0, 120),
+    about: '',
+    variable: { letter, name: '', unit: '' },
+    decimals: 3,
+    sliders,
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name,
+        unit: '',
+        formula,
+        span: { from: numberToFormula(from), to: numberToFormula(to) },
+      },
+    ],
+    lanes: [{ id: 'lane1', curve: name, order: 0, frame: null }],
+    frame: null,
+  }
+  return { ok: true, study, hints }
+}
+
+/** An empty start for "New study": an inviting curve to change. */
+export function blankStudy(): Study {
+  const created = createStudy('f(x) = 3 sin(x) + x/2')
+  if (!created.ok) throw new TypeError('the opening formula must be readable')
+  return { ...created.study, title: 'New study' }
+}
+
+function readFunction(
+  text: string,
+  withValues: readonly string[],
+): Reading | { problems: Problem[] } {
+  const typed = parseDefinition(text)
+  const formula = (typed ? typed.body : text).trim()
+  const name = typed?.name ?? 'f'
+  const shift = typed ? text.length - typed.body.trimStart().length : text.search(/\S|$/)
+  const letter = typed?.variable ?? (name === 'x' ? 't' : 'x')
+  const parsed = parseFormula(formula, { variable: letter, names: withValues })
+  if (parsed.ok)
+    return { name, letter, tree: parsed.tree, formula, hints: shifted(parsed.hints, shift) }
+  const missing = new Set(parsed.problems.flatMap((p) => (p.missing ? [p.missing] : [])))
+  if (!typed?.variable && missing.size === 1 && parsed.problems.every((p) => p.missing)) {
+    const [other] = missing
+    const again = parseFormula(formula, { variable: other!, names: withValues })
+    if (again.ok && other !== name && !namesIn(again.tree).has(letter)) {
+      return { name, letter: other!, tree: again.tree, formula, hints: shifted(again.hints, shift) }
+    }
+  }
+  return { problems: shifted(parsed.problems, shift) }
+}
+
+const shifted = <T extends { from: number; to: number }>(all: readonly T[], by: number): T[] =>
+  all.map((one) => ({ ...one, from: one.from + by, to: one.to + by }))
+
+const looks = 400
+
+/**
+ * The part of [from, to] on which f has values: the outermost of evenly spaced looks that find one,
+ * each end then bisected to the last digit and tidied to the round number it misses by rounding.
+ * A function without a value anywhere keeps the whole stretch.
+ */
+export function cutToDomain(f: RealFunction, from: number, to: number): [number, number] {
+  const xs = Float64Array.from({ length: looks + 1 }, (_, i) => from + ((to - from) * i) / looks)
+  const defined = Array.from(f.values(xs), (y) => !Number.isNaN(y))
+  const first = defined.indexOf(true)
+  const last = defined.lastIndexOf(true)
+  if (first < 0 || first === last) return [from, to]
+  return [
+    first === 0 ? from : boundary(f, xs[first - 1]!, xs[first]!),
+    last === looks ? to : boundary(f, xs[last + 1]!, xs[last]!),
+  ]
+}
+
+/** Where f begins to have values between a place without and a place with one. */
+function boundary(f: RealFunction, without: number, within: number): number {
+  let [out, inside] = [without, within]
+  for (let i = 0; i < 80; i++) {
+    const middle = (out + inside) / 2
+    if (Number.isNaN(f.value(middle))) out = middle
+    else inside = middle
+  }
+  const round = Number(inside.toFixed(9))
+  return Math.abs(round - inside) < 1e-9 ? round + 0 : inside
+}

@@ -1,0 +1,325 @@
+import { parseFormula } from '../language/parse'
+import { tokenize } from '../language/tokens'
+import { namesIn } from '../language/tree'
+import { kindOf, type Statement } from '../statements'
+import type { CurveLine } from '../statements/curve'
+import { decimalsOfStep, formatShort, numberToFormula } from './numbers'
+import { nameSchema, type Slider, type Variable } from './parts'
+import type { Study } from './schema'
+import { freeSlider, readNumber, snapToStep } from './values'
+
+/** Every change of a study is one of these: a pure function from a study to the next one. */
+export type Edit = (study: Study) => Study
+
+const replaceLine = (study: Study, id: string, change: (line: Statement) => Statement): Study => ({
+  ...study,
+  lines: study.lines.map((line) => (line.id === id ? change(line) : line)),
+})
+
+export const curveLines = (study: Study): CurveLine[] =>
+  study.lines.filter((l): l is CurveLine => l.kind === 'curve')
+
+/** How formulas of this study are read. */
+export function readingOf(study: Study) {
+  return {
+    variable: study.variable.letter,
+    names: study.sliders.map((s) => s.name),
+    curves: Object.fromEntries(
+      curveLines(study).map((l) => [
+        l.name,
+        { kind: 'name', name: study.variable.letter } as const,
+      ]),
+    ),
+  }
+}
+
+/** A new formula for a curve. An unreadable one is kept as typed beside the last readable one. */
+export const changeFormula =
+  (id: string, formula: string): Edit =>
+  (study) =>
+    replaceLine(study, id, (line) => {
+      if (line.kind !== 'curve') return line
+      const { lastGood, ...rest } = line
+      const reading = readingOf(study)
+      if (parseFormula(formula, reading).ok) return { ...rest, formula }
+      const good = parseFormula(line.formula, reading).ok ? line.formula : lastGood
+      return { ...rest, formula, ...(good === undefined ? {} : { lastGood: good }) }
+    })
+
+/** Changes members of a line, as its slots do. */
+export const changeLine =
+  (id: string, change: Record<string, unknown>): Edit =>
+  (study) =>
+    replaceLine(study, id, (line) => ({ ...line, ...change }) as Statement)
+
+export const removeLine =
+  (id: string): Edit =>
+  (study) => {
+    const line = study.lines.find((l) => l.id === id)
+    const lines = study.lines.filter((l) => l.id !== id)
+    if (line?.kind !== 'curve') return { ...study, lines }
+    return { ...study, lines, lanes: study.lanes.filter((lane) => lane.curve !== line.name) }
+  }
+
+/** The next id that no line or lane of the study has. */
+export function freshId(study: Study, prefix: string): string {
+  const taken = new Set([...study.lines.map((l) => l.id), ...study.lanes.map((l) => l.id)])
+  let n = 1
+  while (taken.has(`${prefix}${n}`)) n += 1
+  return `${prefix}${n}`
+}
+
+const placeLetters = 'abcdkmnpqrsuvw'
+
+/** The first letter nothing else uses, a where it is free. */
+export function freshName(study: Study, preferred: string): string {
+  const taken = new Set([
+    study.variable.letter,
+    ...study.sliders.map((s) => s.name),
+    ...curveLines(study).map((l) => l.name),
+  ])
+  if (!taken.has(preferred)) return preferred
+  const free = [...placeLetters].find((c) => !taken.has(c))
+  if (free) return free
+  let n = 1
+  const lowered = (k: number) => [...String(k)].map((d) => '₀₁₂₃₄₅₆₇₈₉'[Number(d)]).join('')
+  while (taken.has(`a${lowered(n)}`)) n += 1
+  return `a${lowered(n)}`
+}
+
+/** A slider that is a place: in the middle of the first curve's span, step 0.1. */
+export function placeSlider(study: Study, name: string, at?: number): Slider {
+  const span = curveLines(study)[0]?.span ?? { from: '-10', to: '10' }
+  const [from, to] = [readNumber(span.from, study.sliders), readNumber(span.to, study.sliders)]
+  const low = from.ok ? from.value : -10
+  const high = to.ok && to.value > low ? to.value : low + 20
+  // A step of 0.1 is too coarse on a span shorter than 1.
+  const step = Math.min(0.1, 10 ** Math.floor(Math.log10((high - low) / 10)))
+  const slider = { name, value: (low + high) / 2, from: low, to: high, step, place: true }
+  return { ...slider, value: snapToStep(slider, at ?? slider.value) }
+}
+
+export const addSlider =
+  (slider: Slider): Edit =>
+  (study) => ({ ...study, sliders: [...study.sliders, slider] })
+
+/** A value for a name that a formula uses: 1, between -10 and 10. */
+export const giveValue =
+  (name: string): Edit =>
+  (study) =>
+    forgetLastGood(addSlider({ name, value: 1, from: -10, to: 10, step: 0.1, place: false })(study))
+
+/** A formula that has become readable needs no stand-in any more. */
+function forgetLastGood(study: Study): Study {
+  const reading = readingOf(study)
+  return {
+    ...study,
+    lines: study.lines.map((line) => {
+      if (line.kind !== 'curve' || line.lastGood === undefined) return line
+      const { lastGood: _, ...rest } = line
+      return parseFormula(line.formula, reading).ok ? rest : line
+    }),
+  }
+}
+
+/** Sets a slider to the nearest value it can take. */
+export const setSlider =
+  (name: string, value: number): Edit =>
+  (study) => {
+    const slider = study.sliders.find((s) => s.name === name)
+    const next = slider && snapToStep(slider, value)
+    if (!slider || Object.is(next, slider.value)) return study
+    return {
+      ...study,
+      sliders: study.sliders.map((s) => (s === slider ? { ...s, value: next! } : s)),
+    }
+  }
+
+/** Sets a slider to exactly a value, widening its bounds where they do not reach. */
+export const enterSlider =
+  (name: string, value: number): Edit =>
+  (study) => ({
+    ...study,
+    sliders: study.sliders.map((s) =>
+      s.name === name
+        ? { ...s, value, from: Math.min(s.from, value), to: Math.max(s.to, value) }
+        : s,
+    ),
+  })
+
+export const changeSlider =
+  (name: string, change: Partial<Slider>): Edit =>
+  (study) => ({
+    ...study,
+    sliders: study.sliders.map((s) => (s.name === name ? { ...s, ...change } : s)),
+  })
+
+/**
+ * Moves a place to a value on the axis. A slider moves by its steps; a typed number is replaced,
+ * with the given decimals, in every line that hangs on it; in an expression the one free slider
+ * moves. Returns the study itself where nothing can move.
+ */
+export const movePlace =
+  (text: string, x: number, decimals: number): Edit =>
+  (study) => {
+    if (study.sliders.some((s) => s.name === text)) return setSlider(text, x)(study)
+    const read = readNumber(text, study.sliders)
+    if (!read.ok) return study
+    if (namesIn(read.tree).size === 0) {
+      return renamePlace(text, numberToFormula(Number(x.toFixed(decimals))))(study)
+    }
+    const free = freeSlider(read.tree, study.sliders)
+    return free ? setSlider(free.name, solveFor(text, free, x, study))(study) : study
+  }
+
+/** The text of a place after a move, so that the pointer keeps holding it. */
+export function movedPlaceText(text: string, x: number, decimals: number): string {
+  return /^[\s\d.+\-−E]+$/.test(text) ? numberToFormula(Number(x.toFixed(decimals))) : text
+}
+
+/** Puts one place text for another in every line that hangs on it. */
+export const renamePlace =
+  (from: string, to: string): Edit =>
+  (study) => {
+    const swap = (place: string) => (place.trim() === from ? to : place)
+    return {
+      ...study,
+      lines: study.lines.map((line) =>
+        'place' in line && line.place.trim() === from ? { ...line, place: swap(line.place) } : line,
+      ),
+    }
+  }
+
+/** The slider value for which a place expression reaches x: secant steps, exact where it is linear. */
+function solveFor(text: string, slider: Slider, x: number, study: Study): number {
+  const at = (value: number) => {
+    const sliders = study.sliders.map((s) => (s.name === slider.name ? { ...s, value } : s))
+    const read = readNumber(text, sliders)
+    return read.ok ? read.value - x : NaN
+  }
+  let [p, q] = [slider.value, slider.value + (slider.to - slider.from) / 100]
+  for (let i = 0; i < 20; i++) {
+    const [fp, fq] = [at(p), at(q)]
+    if (fq === 0) return q
+    if (!(Math.abs(fq - fp) > 0)) return fp === 0 ? p : slider.value
+    ;[p, q] = [q, q - (fq * (q - p)) / (fq - fp)]
+    if (!Number.isFinite(q)) return slider.value
+    if (Math.abs(q - p) < slider.step / 1e6) break
+  }
+  return q
+}
+
+/** Opens or closes the lane of a derivative; lanes of one curve stay in the order of derivatives. */
+export const toggleLane =
+  (curve: string, order: number): Edit =>
+  (study) => {
+    const open = study.lanes.find((l) => l.curve === curve && l.order === order)
+    if (open) {
+      // The last lane stays: an empty workbench shows nothing that could be opened again.
+      return study.lanes.length === 1
+        ? study
+        : { ...study, lanes: study.lanes.filter((l) => l !== open) }
+    }
+    const lane = { id: freshId(study, 'lane'), curve, order, frame: null }
+    const names = curveLines(study).map((l) => l.name)
+    const lanes = [...study.lanes, lane].sort(
+      (a, b) => names.indexOf(a.curve) - names.indexOf(b.curve) || a.order - b.order,
+    )
+    return { ...study, lanes }
+  }
+
+/** Everything on the span in view: the axis follows the curves again, and so does each lane. */
+export const fitFrame: Edit = (study) => ({
+  ...study,
+  frame: null,
+  lanes: study.lanes.map((lane) => ({ ...lane, frame: null })),
+})
+
+export const setFrame =
+  (from: number, to: number): Edit =>
+  (study) =>
+    from < to && Number.isFinite(to - from) ? { ...study, frame: [from, to] } : study
+
+export const changeStudy =
+  (change: Partial<Pick<Study, 'title' | 'about' | 'decimals'>>): Edit =>
+  (study) => ({ ...study, ...change })
+
+/** Replaces names in a text by their new ones, token by token. */
+function renameIn(text: string, study: Study, renamed: ReadonlyMap<string, string>): string {
+  const { variable, names, curves } = readingOf(study)
+  const { tokens } = tokenize(text, { variable, names, curves: Object.keys(curves) })
+  let result = ''
+  let at = 0
+  for (const token of tokens) {
+    if (token.kind !== 'name' && token.kind !== 'curve') continue
+    const next = renamed.get(token.name)
+    if (next === undefined) continue
+    result += text.slice(at, token.from) + next
+    at = token.to
+  }
+  return result + text.slice(at)
+}
+
+/** Gives a curve or the variable another letter, everywhere it is used. */
+export const renameSymbol =
+  (from: string, to: string): Edit =>
+  (study) => {
+    if (from === to) return study
+    const renamed = new Map([[from, to]])
+    const names = (text: string) => (text === from ? to : renameIn(text, study, renamed))
+    return {
+      ...study,
+      variable: study.variable.letter === from ? { ...study.variable, letter: to } : study.variable,
+      lines: study.lines.map((line) => kindOf(line).rename(line, names)),
+      lanes: study.lanes.map((l) => ({ ...l, curve: l.curve === from ? to : l.curve })),
+    }
+  }
+
+export const changeVariable =
+  (change: Partial<Omit<Variable, 'letter'>>): Edit =>
+  (study) => ({ ...study, variable: { ...study.variable, ...change } })
+
+/** How a slider's value is written: with the decimals of its step. */
+export const sliderText = (slider: Slider) =>
+  formatShort(slider.value, Math.max(decimalsOfStep(slider.step), 3))
+
+/**
+ * Moves a place by steps of its slider (of 0.1 where it is a typed number), or to the end of its
+ * bounds. Less than one step goes off the grid, so that a tenth of a step can be reached.
+ */
+export const nudgePlace =
+  (text: string, steps: number | 'from' | 'to'): Edit =>
+  (study) => {
+    const slider = sliderOfPlace(text, study)
+    if (slider) {
+      if (typeof steps === 'string') return setSlider(slider.name, slider[steps])(study)
+      const value = slider.value + steps * slider.step
+      if (Math.abs(steps) >= 1) return setSlider(slider.name, value)(study)
+      const digits = decimalsOfStep(slider.step) + 2
+      const held = Math.min(slider.to, Math.max(slider.from, Number(value.toFixed(digits))))
+      return changeSlider(slider.name, { value: held })(study)
+    }
+    const read = readNumber(text, study.sliders)
+    if (!read.ok || typeof steps === 'string') return study
+    return movePlace(text, read.value + steps * 0.1, 6)(study)
+  }
+
+/** The slider that a place text moves, or null. */
+export function sliderOfPlace(text: string, study: Study): Slider | null {
+  const own = study.sliders.find((s) => s.name === text)
+  if (own) return own
+  const read = readNumber(text, study.sliders)
+  return read.ok ? freeSlider(read.tree, study.sliders) : null
+}
+
+/** Why a curve or the variable cannot be given a letter, or null where it can. */
+export function symbolProblem(study: Study, from: string, to: string): string | null {
+  if (from === to) return null
+  if (!nameSchema.safeParse(to).success) return 'a name is one letter other than e, such as q or n₂'
+  const taken = [
+    study.variable.letter,
+    ...study.sliders.map((s) => s.name),
+    ...curveLines(study).map((l) => l.name),
+  ]
+  return taken.includes(to) ? `${to} is taken` : null
+}

@@ -1,0 +1,391 @@
+import { expandCurves, findCycle } from '../calculus/curves'
+import { differentiate } from '../calculus/differentiate'
+import { compileTree, type RealFunction } from '../evaluate/compile'
+import { type Parsed, parseFormula } from '../language/parse'
+import type { Problem } from '../language/problems'
+import { curvesIn, name as nameTree, namesIn, type Tree } from '../language/tree'
+import { kindOf, type Statement } from '../statements'
+import type { CurveLine } from '../statements/curve'
+import {
+  type CurveLookup,
+  type CurveResult,
+  failed,
+  type LineContext,
+  type LineProblem,
+  type LineResult,
+  type NumberLookup,
+  type Phrase,
+  type SentenceContext,
+} from '../statements/kind'
+import { sentenceText } from '../statements/slots'
+import { formatShort } from './numbers'
+import type { Study } from './schema'
+
+/** A place on the axis: everything with the same text moves together. */
+export interface PlaceResult {
+  text: string
+  value: number
+}
+
+export interface Evaluation {
+  study: Study
+  curves: ReadonlyMap<string, CurveLookup>
+  lines: ReadonlyMap<string, LineResult>
+  sentences: ReadonlyMap<string, readonly Phrase[]>
+  places: readonly PlaceResult[]
+}
+
+export interface Evaluator {
+  (study: Study): Evaluation
+  /** How many lines and curves have been worked out, as a check that a drag stays cheap. */
+  worked(): number
+}
+
+/** Something worked out once and kept while what it read stays the same. */
+interface Cell {
+  value: unknown
+  reads: Map<string, unknown>
+}
+
+const parseMemoLimit = 500
+
+/**
+ * Makes an evaluator that remembers its last answer: a line is worked out again only when
+ * something it has read is different, and results that are the same keep their identity.
+ */
+export function createEvaluator(): Evaluator {
+  let cells = new Map<string, Cell>()
+  let count = 0
+  let places: PlaceResult[] = []
+  const parsed = new Map<string, Parsed>()
+
+  const evaluate = (study: Study): Evaluation => {
+    const next = new Map<string, Cell>()
+    const running: { key: string; reads: Map<string, unknown> }[] = []
+    const curveLines = new Map(
+      study.lines.flatMap((l) => (l.kind === 'curve' ? [[l.name, l] as const] : [])),
+    )
+    const sliderValues = new Map(study.sliders.map((s) => [s.name, s.value]))
+    const names = [...sliderValues.keys()].join()
+    const curveNames = [...curveLines.keys()].join()
+    const { variable, decimals } = study
+
+    /** What a key stands for now. */
+    const current = (key: string): unknown => {
+      const [kind, of] = key.split(':') as [string, string]
+      switch (kind) {
+        case 'letter':
+          return variable.letter
+        case 'variable':
+          return variable
+        case 'decimals':
+          return decimals
+        case 'names':
+          return names
+        case 'curveNames':
+          return curveNames
+        case 'slider':
+          return sliderValues.get(of)
+        case 'source':
+          return curveLines.get(of)
+        default:
+          return curve(of)
+      }
+    }
+    const read = <T>(key: string): T => {
+      const value = current(key)
+      running.at(-1)?.reads.set(key, value)
+      return value as T
+    }
+
+    /** The value of a cell: the kept one if nothing it read has changed, else worked out. */
+    const cell = <T>(key: string, work: () => T, same?: (a: T, b: T) => boolean): T => {
+      const ready = next.get(key)
+      if (ready) return ready.value as T
+      const kept = cells.get(key)
+      if (kept && [...kept.reads].every(([k, v]) => Object.is(current(k), v))) {
+        next.set(key, kept)
+        return kept.value as T
+      }
+      const reads = new Map<string, unknown>()
+      running.push({ key, reads })
+      let value = work()
+      running.pop()
+      if (kept && same?.(kept.value as T, value)) value = kept.value as T
+      next.set(key, { value, reads })
+      return value
+    }
+
+    const parse = (text: string): Parsed => {
+      const letter = read<string>('letter')
+      const known = read<string>('names')
+      const curves = read<string>('curveNames')
+      const key = [letter, known, curves, text].join('\u0000')
+      let result = parsed.get(key)
+      if (!result) {
+        if (parsed.size > parseMemoLimit) parsed.clear()
+        // A stand-in is enough here: the parser only wants to know which names are curves.
+        const standIns = Object.fromEntries(
+          curves.split(',').map((c) => [c, nameTree(letter)] as const),
+        )
+        if (curves === '') delete standIns['']
+        result = parseFormula(text, {
+          variable: letter,
+          names: known === '' ? [] : known.split(','),
+          curves: standIns,
+        })
+        parsed.set(key, result)
+      }
+      return result
+    }
+
+    const number = (text: string): NumberLookup => {
+      const result = parse(text)
+      if (!result.ok) return { ok: false, problem: asLineProblem(result.problems[0]!) }
+      const { tree } = result
+      if (namesIn(tree).has(read<string>('letter'))) {
+        return {
+          ok: false,
+          problem: {
+            message: `a place cannot depend on ${variable.letter}`,
+            fix: 'use a number or a slider',
+          },
+        }
+      }
+      const whole = bind(tree, [])
+      if ('problem' in whole) return { ok: false, problem: whole.problem }
+      const value = whole.f.value(0)
+      return Number.isFinite(value)
+        ? { ok: true, value }
+        : { ok: false, problem: { message: `${text} has no value`, fix: 'check its sliders' } }
+    }
+
+    /** A tree as a function, with the curves it uses and the present slider values put in. */
+    const bind = (
+      tree: Tree,
+      path: readonly string[],
+    ): { f: RealFunction; expanded: Tree } | { problem: LineProblem } => {
+      const trees: Record<string, Tree> = {}
+      for (const used of curvesIn(tree)) {
+        if (path.includes(used)) return { problem: circular([...path, used]) }
+        const found = read<CurveLookup>(`curve:${used}`)
+        if (!found.ok) {
+          return { problem: { message: `${used} cannot be used: ${found.problem.message}` } }
+        }
+        trees[used] = found.curve.f.tree
+      }
+      const expanded = expandOnce(tree, trees, variable.letter)
+      const values: Record<string, number> = {}
+      for (const used of namesIn(expanded)) {
+        if (used !== variable.letter) values[used] = read<number>(`slider:${used}`)
+      }
+      return { f: compileOnce(expanded, variable.letter).withParameters(values), expanded }
+    }
+
+    const curve = (name: string): CurveLookup =>
+      cell(`curve:${name}`, () => {
+        const line = read<CurveLine | undefined>(`source:${name}`)
+        if (!line) return { ok: false, problem: { message: `nothing is called ${name}` } }
+        return workOut(line)
+      })
+
+    const workOut = (line: CurveLine): CurveLookup => {
+      count += 1
+      const cycle = cycleFrom(line.name)
+      if (cycle) return { ok: false, problem: circular(cycle) }
+      const typed = parse(line.formula)
+      const problems = typed.ok ? [] : typed.problems.map(asLineProblem)
+      const good = typed.ok || line.lastGood === undefined ? typed : parse(line.lastGood)
+      if (!good.ok) return { ok: false, problem: problems[0]! }
+      const bound = bind(good.tree, [line.name])
+      if ('problem' in bound) return { ok: false, problem: bound.problem }
+      const span = spanOf(line)
+      if ('problem' in span) return { ok: false, problem: span.problem }
+      const { f } = bound
+      const result: CurveResult = {
+        name: line.name,
+        unit: line.unit,
+        tree: good.tree,
+        f,
+        from: span.from,
+        to: span.to,
+        stale: !typed.ok,
+        problems,
+        hints: typed.ok ? typed.hints : [],
+        derivative(order) {
+          const values = Object.fromEntries(sliderValues)
+          const expanded = derivativeOnce(bound.expanded, variable.letter, order)
+          return {
+            tree: derivativeOnce(good.tree, variable.letter, order),
+            f: compileOnce(expanded, variable.letter).withParameters(values),
+          }
+        },
+      }
+      return { ok: true, curve: result }
+    }
+
+    const spanOf = (line: CurveLine): { from: number; to: number } | { problem: LineProblem } => {
+      const [from, to] = [number(line.span.from), number(line.span.to)]
+      if (!from.ok) return { problem: from.problem }
+      if (!to.ok) return { problem: to.problem }
+      if (from.value >= to.value) {
+        const show = (x: number) => formatShort(x, 6)
+        return {
+          problem: {
+            message: `the span of ${line.name} runs from ${show(from.value)} to ${show(to.value)}`,
+            fix: 'let it end above where it begins',
+          },
+        }
+      }
+      return { from: from.value, to: to.value }
+    }
+
+    const cycleFrom = (name: string): string[] | null => {
+      const trees: Record<string, Tree> = {}
+      for (const one of read<string>('curveNames').split(',')) {
+        const line = read<CurveLine | undefined>(`source:${one}`)
+        const result = line && parse(line.formula)
+        if (result?.ok) trees[one] = result.tree
+      }
+      return findCycle(name, trees)
+    }
+
+    const lineContext: LineContext = {
+      get variable() {
+        return read<Study['variable']>('variable')
+      },
+      get decimals() {
+        return read<number>('decimals')
+      },
+      curve: (name) => read<CurveLookup>(`curve:${name}`),
+      number,
+    }
+    const sentenceContext: SentenceContext = {
+      get variable() {
+        return read<Study['variable']>('variable')
+      },
+      read(text) {
+        const result = parse(text)
+        return result.ok ? result.tree : null
+      },
+      derivative(name, order) {
+        const found = read<CurveLookup>(`curve:${name}`)
+        return found.ok ? found.curve.derivative(order).tree : null
+      },
+      ends(name) {
+        const found = read<CurveLookup>(`curve:${name}`)
+        if (!found.ok) return { from: true, to: true }
+        const { f, from, to } = found.curve
+        return { from: !Number.isNaN(f.value(from)), to: !Number.isNaN(f.value(to)) }
+      },
+    }
+
+    const lines = new Map<string, LineResult>()
+    const sentences = new Map<string, readonly Phrase[]>()
+    for (const line of study.lines) {
+      const own = `${line.id}:${identity(line)}`
+      sentences.set(
+        line.id,
+        cell(`sentence:${own}`, () => kindOf(line).sentence(line, sentenceContext), sameSentence),
+      )
+      lines.set(
+        line.id,
+        cell(`line:${own}`, () => {
+          count += 1
+          return guarded(line, lineContext)
+        }),
+      )
+    }
+    const curves = new Map([...curveLines.keys()].map((name) => [name, curve(name)] as const))
+    const found = listPlaces(study, number)
+    if (!samePlaces(places, found)) places = found
+    cells = next
+    return { study, curves, lines, sentences, places }
+  }
+
+  return Object.assign(evaluate, { worked: () => count })
+}
+
+/** A kind that fails says so in its own line; the others go on. This is the one fence. */
+function guarded(line: Statement, context: LineContext): LineResult {
+  try {
+    return kindOf(line).evaluate(line, context)
+  } catch (error) {
+    const what = error instanceof Error ? error.message : String(error)
+    return failed({ message: `this line could not be worked out: ${what}` })
+  }
+}
+
+const identities = new WeakMap<object, number>()
+let lastIdentity = 0
+
+/** A number for an object: lines are never changed in place, so it stands for their contents. */
+function identity(line: object): number {
+  let known = identities.get(line)
+  if (known === undefined) identities.set(line, (known = ++lastIdentity))
+  return known
+}
+
+function listPlaces(study: Study, number: (text: string) => NumberLookup): PlaceResult[] {
+  const texts = [
+    ...study.sliders.filter((s) => s.place).map((s) => s.name),
+    ...study.lines.flatMap((l) => kindOf(l).places(l)),
+  ]
+  return [...new Set(texts.map((t) => t.trim()))].flatMap((text) => {
+    const found = number(text)
+    return found.ok ? [{ text, value: found.value }] : []
+  })
+}
+
+const sameSentence = (a: readonly Phrase[], b: readonly Phrase[]) =>
+  a.length === b.length &&
+  sentenceText(a) === sentenceText(b) &&
+  JSON.stringify(a) === JSON.stringify(b)
+const samePlaces = (a: PlaceResult[], b: PlaceResult[]) =>
+  a.length === b.length && a.every((p, i) => p.text === b[i]!.text && p.value === b[i]!.value)
+
+function asLineProblem({ message, fix, missing, from, to, replacement }: Problem): LineProblem {
+  return {
+    message,
+    ...(fix ? { fix } : {}),
+    ...(missing ? { missing } : {}),
+    at: { from, to, ...(replacement ? { replacement } : {}) },
+  }
+}
+
+const circular = (path: readonly string[]): LineProblem => ({
+  message: `defined by itself: ${path.join(' → ')}`,
+  fix: 'let one of them stand on its own',
+})
+
+const compiled = new WeakMap<Tree, RealFunction>()
+function compileOnce(tree: Tree, letter: string): RealFunction {
+  let f = compiled.get(tree)
+  if (!f || f.variable !== letter) {
+    f = compileTree(tree, { variable: letter })
+    compiled.set(tree, f)
+  }
+  return f
+}
+
+const expansions = new WeakMap<Tree, { trees: Record<string, Tree>; result: Tree }>()
+function expandOnce(tree: Tree, trees: Record<string, Tree>, letter: string): Tree {
+  const names = Object.keys(trees)
+  if (names.length === 0) return tree
+  const known = expansions.get(tree)
+  if (known && names.every((n) => known.trees[n] === trees[n])) return known.result
+  const result = expandCurves(tree, trees, letter)
+  expansions.set(tree, { trees, result })
+  return result
+}
+
+const derivatives = new WeakMap<Tree, Tree>()
+function derivativeOnce(tree: Tree, letter: string, order: number): Tree {
+  let result = tree
+  for (let i = 0; i < order; i++) {
+    let next = derivatives.get(result)
+    if (!next) derivatives.set(result, (next = differentiate(result, letter)))
+    result = next
+  }
+  return result
+}

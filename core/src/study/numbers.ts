@@ -1,0 +1,59 @@
+/** How many decimals a study may show. */
+export const mostDecimals = 12
+
+const minus = '−'
+
+/**
+ * A number rounded for reading: to the given decimals, ties away from zero, trailing zeros kept,
+ * U+2212 for minus and no negative zero; from 1E15 on with an exponent. The shortest decimal of the
+ * double is what gets rounded, so 1.0005, as a person typed it, gives 1.001. NaN is "none".
+ */
+export function formatNumber(value: number, decimals: number): string {
+  if (Number.isNaN(value)) return 'none'
+  if (!Number.isFinite(value)) return value < 0 ? `${minus}∞` : '∞'
+  if (Math.abs(value) >= 1e15) {
+    const [mantissa, exponent] = value.toExponential(Math.min(decimals, 15)).split('e+')
+    return `${mantissa}E${exponent}`.replace('-', minus)
+  }
+  const rounded = roundDecimal(value, decimals)
+  return /[1-9]/.test(rounded) ? rounded.replace('-', minus) : rounded.replace('-', '')
+}
+
+/** The same for places that are edited: no padding, so 2 stays 2 and 4.20 is 4.2. */
+export function formatShort(value: number, decimals: number): string {
+  const text = formatNumber(value, decimals)
+  return text.includes('.') && !text.includes('E') ? text.replace(/\.?0+$/, '') : text
+}
+
+/** Decimals that a step such as 0.25 needs, at most 12. */
+export function decimalsOfStep(step: number): number {
+  const [, fraction = ''] = plainDigits(step).split('.')
+  return Math.min(fraction.length, mostDecimals)
+}
+
+/** A number as text that the formula language reads back to the same number. */
+export const numberToFormula = (value: number): string => String(value).replace(/e\+?/, 'E')
+
+/** The shortest decimal of a double without an exponent. */
+function plainDigits(value: number): string {
+  const text = String(Math.abs(value))
+  const [mantissa = '0', exponentText] = text.split('e')
+  const exponent = Number(exponentText ?? 0)
+  const [whole = '0', fraction = ''] = mantissa.split('.')
+  const digits = whole + fraction
+  const point = whole.length + exponent
+  if (point <= 0) return `0.${'0'.repeat(-point)}${digits}`
+  if (point >= digits.length) return digits + '0'.repeat(point - digits.length)
+  return `${digits.slice(0, point)}.${digits.slice(point)}`
+}
+
+function roundDecimal(value: number, decimals: number): string {
+  const [whole = '0', fraction = ''] = plainDigits(value).split('.')
+  const kept = fraction.slice(0, decimals).padEnd(decimals, '0')
+  let scaled = BigInt(whole + kept)
+  if ((fraction[decimals] ?? '0') >= '5') scaled += 1n
+  const digits = scaled.toString().padStart(decimals + 1, '0')
+  const split = digits.length - decimals
+  const text = decimals > 0 ? `${digits.slice(0, split)}.${digits.slice(split)}` : digits
+  return value < 0 ? `-${text}` : text
+}

@@ -1,0 +1,57 @@
+import { z } from 'zod'
+import { statementSchema } from '../statements'
+import { mostDecimals } from './numbers'
+import { laneSchema, sliderSchema, variableSchema } from './parts'
+
+const finite = z.number().finite()
+
+/** One saved document. The file format is docs/study-format.md. */
+export const studySchema = z
+  .object({
+    format: z.literal(1),
+    title: z.string().trim().min(1, 'a study needs a title').max(200),
+    /** One sentence on what it is about, for the list of studies. */
+    about: z.string().trim().max(300),
+    variable: variableSchema,
+    decimals: z.int().min(0).max(mostDecimals),
+    sliders: z.array(sliderSchema).max(100),
+    lines: z.array(statementSchema).max(500),
+    lanes: z.array(laneSchema).max(20),
+    /** The visible stretch of the axis; null while it follows the span of the curves. */
+    frame: z
+      .tuple([finite, finite])
+      .refine(([from, to]) => from < to, 'from must lie below to')
+      .nullable(),
+  })
+  .superRefine((study, context) => {
+    const names = [
+      study.variable.letter,
+      ...study.sliders.map((s) => s.name),
+      ...study.lines.flatMap((l) => (l.kind === 'curve' ? [l.name] : [])),
+    ]
+    const ids = study.lines.map((l) => l.id)
+    const twice = (all: string[]) => all.find((one, i) => all.indexOf(one) !== i)
+    const name = twice(names)
+    if (!isStorable(study)) {
+      context.addIssue({
+        code: 'custom',
+        message: 'a text holds characters that are no characters',
+      })
+    }
+    if (name) context.addIssue({ code: 'custom', message: `two things are called ${name}` })
+    if (twice(ids))
+      context.addIssue({ code: 'custom', message: 'two lines share an id', path: ['lines'] })
+  })
+export type Study = z.infer<typeof studySchema>
+
+/** Each problem of a body that is not a study, with the path to it. */
+export function studyProblems(error: z.ZodError): { path: string; message: string }[] {
+  return error.issues.map(({ path, message }) => ({ path: path.join('.') || '(whole)', message }))
+}
+
+/** Whether every text is well-formed Unicode without NUL: a database keeps no other. */
+function isStorable(value: unknown): boolean {
+  if (typeof value === 'string') return !/\u0000|\p{Surrogate}/u.test(value)
+  if (Array.isArray(value)) return value.every(isStorable)
+  return typeof value !== 'object' || value === null || Object.values(value).every(isStorable)
+}

@@ -1,0 +1,103 @@
+import { parseDefinition } from '../language/definition'
+import { parseFormula } from '../language/parse'
+import { type Statement, statementSchema } from '../statements'
+import type { SlotKind } from '../statements/kind'
+import { parseCurveRef } from '../statements/slots'
+import { changeFormula, changeLine, curveLines, type Edit, readingOf, renameSymbol } from './edits'
+import { formatShort } from './numbers'
+import { nameSchema } from './parts'
+import type { Study } from './schema'
+import { parseSpan, readNumber } from './values'
+
+export type SlotEdit = { ok: true; edit: Edit } | { ok: false; message: string }
+
+const no = (message: string): SlotEdit => ({ ok: false, message })
+const yes = (edit: Edit): SlotEdit => ({ ok: true, edit })
+
+/**
+ * What putting a typed text into a slot does to the study, or why the slot cannot take it. A
+ * formula is always taken: one that cannot be read is kept as typed and says so in its line.
+ */
+export function editSlot(study: Study, line: Statement, slot: SlotKind, text: string): SlotEdit {
+  switch (slot) {
+    case 'formula':
+      return editFormula(study, line, text)
+    case 'domain':
+      return editSpan(study, line, text)
+    case 'place':
+      return editPlace(study, line, text)
+    case 'curve':
+      return editCurve(study, line, text)
+  }
+}
+
+function editFormula(study: Study, line: Statement, text: string): SlotEdit {
+  if (line.kind !== 'curve') return no('only a curve has a formula')
+  const typed = parseDefinition(text)
+  const formula = (typed ? typed.body : text).trim()
+  const edits: Edit[] = []
+  const { letter } = study.variable
+  const taken = new Set([
+    ...study.sliders.map((s) => s.name),
+    ...curveLines(study).flatMap((l) => (l.id === line.id ? [] : [l.name])),
+  ])
+  if (typed && typed.name !== line.name) {
+    if (taken.has(typed.name) || typed.name === (typed.variable ?? letter)) {
+      return no(`${typed.name} is taken: choose another letter for the curve`)
+    }
+    if (!nameSchema.safeParse(typed.name).success) return no(`${typed.name} cannot be a name`)
+    edits.push(renameSymbol(line.name, typed.name))
+  }
+  if (typed?.variable && typed.variable !== letter) {
+    if (taken.has(typed.variable)) {
+      return no(`${typed.variable} is taken: choose another letter for the variable`)
+    }
+    edits.push(renameSymbol(letter, typed.variable))
+  }
+  edits.push(changeFormula(line.id, formula))
+  return yes((before) => edits.reduce((now, edit) => edit(now), before))
+}
+
+function editSpan(study: Study, line: Statement, text: string): SlotEdit {
+  if (line.kind !== 'curve') return no('only a curve has a span')
+  const span = parseSpan(text)
+  const { letter } = study.variable
+  if (!span) return no(`write the span as 0 ≤ ${letter} ≤ 10, or as 0 to 10`)
+  const [from, to] = [readNumber(span.from, study.sliders), readNumber(span.to, study.sliders)]
+  if (!from.ok) return no(from.message)
+  if (!to.ok) return no(to.message)
+  const show = (x: number) => formatShort(x, 6)
+  if (from.value === to.value) {
+    return no(`both ends are ${show(from.value)}: a span needs two different ends`)
+  }
+  if (from.value > to.value) {
+    return no(
+      `this span ends at ${show(to.value)}, below its beginning ${show(from.value)}: swap the ends`,
+    )
+  }
+  return yes(changeLine(line.id, { span }))
+}
+
+function editPlace(study: Study, line: Statement, text: string): SlotEdit {
+  const { letter } = study.variable
+  const place = text.replace(new RegExp(`^\\s*${letter}\\s*=`), '').trim()
+  if (place === '') return no('a place is a number or a slider, such as 2 or a')
+  const parsed = parseFormula(place, readingOf(study))
+  // A name without a value is kept: the line offers to give it one.
+  const fault = parsed.ok ? undefined : parsed.problems.find((p) => !p.missing)
+  if (fault) return no(fault.fix ? `${fault.message} · ${fault.fix}` : fault.message)
+  return yes(changeLine(line.id, { place }))
+}
+
+function editCurve(study: Study, line: Statement, text: string): SlotEdit {
+  const ref = parseCurveRef(text.replace(/\(.*$/, ''))
+  if (!ref || !curveLines(study).some((l) => l.name === ref.curve)) {
+    const names = curveLines(study).map((l) => l.name)
+    return no(`there is no curve ${text.trim()}: there is ${names.join(', ')}`)
+  }
+  const changed = { ...line, ...ref }
+  if (!statementSchema.safeParse(changed).success) {
+    return no(`this line cannot be about ${text.trim()}: it takes another order of derivative`)
+  }
+  return yes(changeLine(line.id, { ...ref }))
+}

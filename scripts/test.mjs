@@ -1,0 +1,66 @@
+import { existsSync, rmSync } from 'node:fs'
+import { startDatabase, temporaryFolder } from './database.mjs'
+import { buildAll, checkNode, installDebianPackage, installPackages, root } from './install.mjs'
+import { run } from './run.mjs'
+import { Explained, runMain, say } from './say.mjs'
+
+const chromium = '/usr/bin/chromium'
+
+/** The checks in order, each a heading and a command; arguments choose some of them by name. */
+const checks = {
+  format: ['Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+  lint: ['Lint', 'npx', ['eslint', '.']],
+  types: ['Types', 'npm', ['run', '--silent', 'types']],
+  unit: ['Unit and API tests', 'npx', ['jest']],
+  browser: ['Browser tests', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']],
+}
+
+runMain(async () => {
+  checkNode()
+  const asked = process.argv.slice(2)
+  const unknown = asked.find((name) => !(name in checks))
+  if (unknown) {
+    throw new Explained(
+      `There is no check “${unknown}”; there are ${Object.keys(checks).join(', ')}.`,
+    )
+  }
+  const chosen = asked.length > 0 ? asked : Object.keys(checks)
+  await installPackages()
+  if (chosen.includes('browser')) {
+    if (!existsSync(chromium)) await installDebianPackage('chromium', 'Chromium')
+    await buildAll()
+  }
+  let db = null
+  let folder = null
+  const env = { ...process.env }
+  const clean = async () => {
+    await db?.stop()
+    if (folder) rmSync(folder, { recursive: true, force: true })
+  }
+  const onSignal = () => void clean().then(() => process.exit(130))
+  process.on('SIGINT', onSignal)
+  process.on('SIGTERM', onSignal)
+  try {
+    if (chosen.includes('unit') || chosen.includes('browser')) {
+      say('Starting a fresh database for the tests …')
+      folder = temporaryFolder()
+      // A test cluster is thrown away, so nothing in it needs to reach the disk.
+      db = await startDatabase(folder, { flags: ['-c', 'fsync=off', '-c', 'full_page_writes=off'] })
+      env.DATABASE_URL = db.create('api')
+      env.BROWSER_DATABASE_URL = db.create('browser')
+    }
+    const failed = []
+    for (const name of chosen) {
+      const [heading, command, args] = checks[name]
+      say(`\n— ${heading}`)
+      const { code } = await run(command, args, { cwd: root, env })
+      if (code !== 0) failed.push(heading)
+    }
+    const passed = chosen.length - failed.length
+    say(failed.length > 0 ? `\nFailed: ${failed.join(', ')}` : '\nAll checks passed.')
+    say(`${passed} passed, ${failed.length} failed`)
+    process.exitCode = failed.length > 0 ? 1 : 0
+  } finally {
+    await clean()
+  }
+})

@@ -1,0 +1,46 @@
+import pg from 'pg'
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  Sequelize,
+} from 'sequelize'
+import type { Study } from '@yperkine/core'
+
+/** One row of the table of studies. */
+export class StudyRow extends Model<InferAttributes<StudyRow>, InferCreationAttributes<StudyRow>> {
+  declare id: CreationOptional<string>
+  declare version: CreationOptional<number>
+  declare study: Study
+  /** The id of the save that made this version, so that a repeated save is recognised. */
+  declare saveId: string | null
+  declare updatedAt: CreationOptional<Date>
+  declare createdAt: CreationOptional<Date>
+  declare deletedAt: CreationOptional<Date | null>
+}
+
+/** Connects lazily; the pool replaces connections that the database has dropped. */
+export function connect(databaseUrl: string): Sequelize {
+  const sequelize = new Sequelize(databaseUrl, {
+    dialect: 'postgres',
+    dialectModule: pg,
+    logging: false,
+    pool: { max: 10, acquire: 5000, idle: 10_000 },
+    retry: { max: 2, match: [/terminating connection/, /Connection terminated/, /ECONNRESET/] },
+  })
+  StudyRow.init(
+    {
+      id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+      version: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 },
+      study: { type: DataTypes.JSONB, allowNull: false },
+      saveId: { type: DataTypes.STRING(100), field: 'save_id' },
+      createdAt: { type: DataTypes.DATE, field: 'created_at' },
+      updatedAt: { type: DataTypes.DATE, field: 'updated_at' },
+      deletedAt: { type: DataTypes.DATE, field: 'deleted_at' },
+    },
+    { sequelize, tableName: 'studies', timestamps: true, paranoid: true },
+  )
+  return sequelize
+}

@@ -1,0 +1,143 @@
+import type { Study } from '@yperkine/core'
+
+interface DemoStudy {
+  study: Study
+  hoursAgo: number
+}
+
+type Sketch = Pick<Study, 'title' | 'about' | 'variable'> & Partial<Study>
+
+const demo = (hoursAgo: number, sketch: Sketch): DemoStudy => ({
+  hoursAgo,
+  study: { format: 1, decimals: 3, sliders: [], lines: [], lanes: [], frame: null, ...sketch },
+})
+
+const time = { letter: 't', name: 'time', unit: 'h' }
+const lane = (curve: string, order: number) => ({
+  id: `lane${order + 1}`,
+  curve,
+  order,
+  frame: null,
+})
+
+/** All from the Ostrel lagoon field station, which does not exist; every number is made up. */
+export const demoStudies: DemoStudy[] = [
+  demo(0.2, {
+    title: 'The flood tide',
+    about: 'Inflow through the channel: ride a tangent along it and watch the rate below',
+    variable: time,
+    sliders: [{ name: 'a', value: 4.2, from: 0, to: 10, step: 0.01, place: true }],
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'q',
+        unit: 'ML/h',
+        formula: '6 + 4 sin(0.9t) - 0.3t',
+        span: { from: '0', to: '10' },
+      },
+      { kind: 'rate', id: 'line2', curve: 'q', order: 1 },
+      { kind: 'tangent', id: 'line3', curve: 'q', order: 0, place: 'a', extent: 'short' },
+      { kind: 'value', id: 'line4', curve: 'q', order: 0, place: 'a' },
+    ],
+    lanes: [lane('q', 0), lane('q', 1)],
+  }),
+  demo(26, {
+    title: 'A hidden ripple',
+    about: 'Water level after the gate closes: what a wide view does not show near the start',
+    variable: time,
+    sliders: [{ name: 'a', value: 12, from: 0, to: 48, step: 0.1, place: true }],
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'w',
+        unit: 'm',
+        formula: '1.8 e^(-t/16) + 0.35 e^(-2t) sin(14t)',
+        span: { from: '0', to: '48' },
+      },
+      { kind: 'tangent', id: 'line2', curve: 'w', order: 0, place: 'a', extent: 'short' },
+    ],
+    lanes: [lane('w', 0), lane('w', 1)],
+  }),
+  demo(30, {
+    title: 'Boardwalk joins',
+    about: 'Three pieces, one kink: where is there no slope?',
+    variable: { letter: 'x', name: 'distance', unit: 'm' },
+    sliders: [{ name: 'a', value: 3, from: 0, to: 16, step: 0.1, place: true }],
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'h',
+        unit: 'm',
+        formula:
+          '0.4 + x/4 if x < 6; 2.8 - 0.15x if x < 10; 1.3 - 0.15(x-10) + 0.02(x-10)^2 otherwise',
+        span: { from: '0', to: '16' },
+      },
+      { kind: 'rate', id: 'line2', curve: 'h', order: 1 },
+      { kind: 'tangent', id: 'line3', curve: 'h', order: 0, place: 'a', extent: 'short' },
+      { kind: 'value', id: 'line4', curve: 'h', order: 1, place: '6' },
+    ],
+    lanes: [lane('h', 0), lane('h', 1)],
+  }),
+  demo(74, {
+    title: 'Warm mud',
+    about: 'Temperature a hand below the surface: how much later is the high point than noon?',
+    variable: time,
+    sliders: [
+      { name: 'a', value: 10, from: 0, to: 24, step: 0.1, place: true },
+      { name: 'd', value: 0.6, from: 0, to: 2, step: 0.05, place: false },
+    ],
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'm',
+        unit: '°C',
+        formula: '14 + 7 e^(-d) sin(pi (t - 8)/12 - d)',
+        span: { from: '0', to: '24' },
+      },
+      { kind: 'rate', id: 'line2', curve: 'm', order: 1 },
+      { kind: 'tangent', id: 'line3', curve: 'm', order: 0, place: 'a', extent: 'short' },
+    ],
+    lanes: [lane('m', 0), lane('m', 1)],
+  }),
+  demo(170, {
+    title: 'The shortest cable',
+    about: 'Length of a cable from the lamp to the channel edge, against where it meets the edge',
+    variable: { letter: 'x', name: 'distance along the edge', unit: 'm' },
+    sliders: [{ name: 'a', value: 4, from: 0, to: 12, step: 0.1, place: true }],
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'c',
+        unit: 'm',
+        formula: '√((x - 5)² + (2 + 0.3 sin x + 0.1x)²)',
+        span: { from: '0', to: '12' },
+      },
+      { kind: 'tangent', id: 'line2', curve: 'c', order: 0, place: 'a', extent: 'whole' },
+    ],
+    lanes: [lane('c', 0), lane('c', 1)],
+  }),
+  demo(190, {
+    title: 'Pump settings',
+    about: 'Power drawn against the setting: two valleys of different depth',
+    variable: { letter: 's', name: 'setting', unit: '' },
+    sliders: [{ name: 'a', value: -1.5, from: -3, to: 3, step: 0.05, place: true }],
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'p',
+        unit: 'kW',
+        formula: '0.25s^4 - 1.4s^2 + 0.45s + 4',
+        span: { from: '-3', to: '3' },
+      },
+      { kind: 'rate', id: 'line2', curve: 'p', order: 1 },
+      { kind: 'tangent', id: 'line3', curve: 'p', order: 0, place: 'a', extent: 'short' },
+    ],
+    lanes: [lane('p', 0), lane('p', 1)],
+  }),
+]

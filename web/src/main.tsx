@@ -1,0 +1,29 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter, RouterProvider } from 'react-router'
+import './styles.css'
+import { Refused } from './api'
+import { MissingPage } from './pages/MissingPage'
+import { StudiesPage } from './pages/StudiesPage'
+import { WorkbenchPage } from './pages/WorkbenchPage'
+
+const queries = new QueryClient({
+  defaultOptions: {
+    // A refusal stays one however often it is asked for; a server that is away may come back.
+    queries: { retry: (count, error) => !(error instanceof Refused) && count < 3 },
+  },
+})
+const router = createBrowserRouter([
+  { path: '/', element: <StudiesPage /> },
+  { path: '/studies/:id', element: <WorkbenchPage /> },
+  { path: '*', element: <MissingPage /> },
+])
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+)

@@ -1,0 +1,98 @@
+import { createStudy, nameToLatex, parseDefinition, parseFormula, toLatex } from '@yperkine/core'
+import { useMemo, useState } from 'react'
+import { FormulaField } from '../parts/FormulaField'
+import { Maths } from '../parts/Maths'
+
+interface Props {
+  onCreate: (text: string, withValues: string[]) => void
+}
+
+/** "Let f(x) = …": what is typed here becomes a study. */
+export function FunctionField({ onCreate }: Props) {
+  const [text, setText] = useState('')
+  const [tried, setTried] = useState(false)
+  const made = useMemo(() => (text.trim() === '' ? null : createStudy(text)), [text])
+  const typed = parseDefinition(text)
+  const problems = made && !made.ok ? made.problems : []
+  const missing = [...new Set(problems.flatMap((p) => (p.missing ? [p.missing] : [])))]
+  const onlyMissing = missing.length > 0 && problems.every((p) => p.missing)
+  const empty = tried && text.trim() === ''
+
+  return (
+    <div className="mt-4">
+      <div className="flex min-h-[58px] items-center gap-3 rounded-[10px] border border-rule bg-page px-5 font-serif text-[19px] focus-within:border-edge">
+        <span>Let</span>
+        {!typed && (
+          <span className="flex gap-3">
+            <i>f(x)</i>
+            <span>=</span>
+          </span>
+        )}
+        <FormulaField
+          label="Function"
+          initial=""
+          hint="type a function, and start from its graph…"
+          underlines={problems}
+          describedBy="function-problems"
+          onChange={(next) => {
+            setText(next)
+            setTried(false)
+          }}
+          onEnter={() => {
+            setTried(true)
+            if (made?.ok) onCreate(text, [])
+          }}
+        />
+        <button
+          type="button"
+          className="button font-sans text-[15px]"
+          disabled={!made?.ok}
+          onClick={() => onCreate(text, [])}
+        >
+          Open
+        </button>
+      </div>
+      <div id="function-problems" className="min-h-7 px-5 pt-1">
+        {empty && (
+          <p className="text-brick">There is no formula yet: type one, such as x^2 - 3x.</p>
+        )}
+        {made?.ok && <Preview text={text} />}
+        {problems.map((problem) => (
+          <p key={`${problem.from} ${problem.message}`} className="text-brick">
+            {problem.message}
+            {problem.fix && <span className="text-quiet"> · {problem.fix}</span>}
+          </p>
+        ))}
+        {onlyMissing && (
+          <button type="button" className="button mt-1" onClick={() => onCreate(text, missing)}>
+            Give {missing.join(', ')} a value and open
+          </button>
+        )}
+      </div>
+    </div>
+  )
+}
+
+/** The formula as it will stand in the study, and a second reading where there is one. */
+function Preview({ text }: { text: string }) {
+  const made = createStudy(text)
+  if (!made.ok) return null
+  const { study, hints } = made
+  const line = study.lines[0]!
+  if (line.kind !== 'curve') return null
+  const { letter } = study.variable
+  const parsed = parseFormula(line.formula, { variable: letter })
+  if (!parsed.ok) return null
+  return (
+    <p className="flex items-baseline gap-4 text-[17px]">
+      <Maths
+        latex={`${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${toLatex(parsed.tree)}`}
+      />
+      {hints.map((hint) => (
+        <span key={hint.from} className="text-[15px] text-quiet">
+          {hint.message}
+        </span>
+      ))}
+    </p>
+  )
+}

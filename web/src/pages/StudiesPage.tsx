@@ -1,0 +1,235 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { blankStudy, createStudy, type Study } from '@yperkine/core'
+import { formatDistanceToNowStrict } from 'date-fns'
+import { MoreHorizontal } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { api, type StudySummary } from '../api'
+import { EditableText } from '../parts/EditableText'
+import { Mark } from '../parts/Mark'
+import { FunctionField } from './FunctionField'
+
+export function StudiesPage() {
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const list = useQuery({ queryKey: ['studies'], queryFn: api.list })
+  const [deleted, setDeleted] = useState<StudySummary | null>(null)
+  const refresh = () => queries.invalidateQueries({ queryKey: ['studies'] })
+  useEffect(() => {
+    document.title = 'Studies · Yperkine'
+  }, [])
+
+  const create = useMutation({
+    mutationFn: (study: Study) => api.create(study),
+    onSuccess: (stored) => {
+      queries.setQueryData(['study', stored.id], stored)
+      void navigate(`/studies/${stored.id}`)
+    },
+  })
+  const remove = useMutation({
+    mutationFn: (study: StudySummary) => api.remove(study.id),
+    onSuccess: (_nothing, study) => {
+      setDeleted(study)
+      return refresh()
+    },
+  })
+  const restore = useMutation({
+    mutationFn: (study: StudySummary) => api.restore(study.id),
+    onSuccess: () => {
+      setDeleted(null)
+      return refresh()
+    },
+  })
+  const fault = create.error ?? remove.error ?? restore.error
+  const studies = list.data ?? []
+
+  return (
+    <div className="min-h-full">
+      <header className="flex h-[46px] items-center gap-3 border-b border-rule px-4">
+        <Mark />
+        <span className="font-serif text-[17px] font-semibold">Yperkine</span>
+      </header>
+      <main className="mx-auto max-w-[1120px] px-5 pt-8 pb-24">
+        <div className="flex items-baseline gap-4">
+          <h1 className="font-serif text-[28px] font-semibold">Studies</h1>
+          {list.data && (
+            <span className="text-quiet">
+              {studies.length} {studies.length === 1 ? 'study' : 'studies'}
+            </span>
+          )}
+          <button
+            type="button"
+            className="button button-primary ml-auto self-center"
+            onClick={() => create.mutate(blankStudy())}
+          >
+            New study
+          </button>
+        </div>
+        <FunctionField
+          onCreate={(text, withValues) => {
+            const made = createStudy(text, withValues)
+            if (made.ok) create.mutate(made.study)
+          }}
+        />
+        {fault && (
+          <p role="alert" className="mt-3 text-brick">
+            That did not work: {fault.message}. Nothing you typed is lost; try again.
+          </p>
+        )}
+        {list.isError && (
+          <p role="alert" className="mt-8">
+            The studies cannot be read at the moment: {list.error.message}.{' '}
+            <button type="button" className="button" onClick={() => void list.refetch()}>
+              Try again
+            </button>
+          </p>
+        )}
+        {list.data && studies.length === 0 && (
+          <p className="mt-8 text-quiet">
+            There are no studies yet. Type a function above, and start from its graph.
+          </p>
+        )}
+        {studies.length > 0 && (
+          <ul aria-label="Studies" className="mt-6 border-t border-rule">
+            {studies.map((study) => (
+              <StudyRow
+                key={study.id}
+                study={study}
+                onRemove={() => remove.mutate(study)}
+                onChanged={() => void refresh()}
+              />
+            ))}
+          </ul>
+        )}
+      </main>
+      <div aria-live="polite" className="fixed inset-x-0 bottom-6 flex justify-center">
+        {deleted && (
+          <div className="popover flex items-center gap-4 bg-ink px-4 py-2">
+            <span>Deleted “{deleted.title}”</span>
+            <button type="button" className="button" onClick={() => restore.mutate(deleted)}>
+              Undo
+            </button>
+            <button type="button" className="button button-quiet" onClick={() => setDeleted(null)}>
+              Close
+            </button>
+          </div>
+        )}
+      </div>
+    </div>
+  )
+}
+
+interface RowProps {
+  study: StudySummary
+  onRemove: () => void
+  onChanged: () => void
+}
+
+function StudyRow({ study, onRemove, onChanged }: RowProps) {
+  const [renaming, setRenaming] = useState(false)
+  const queries = useQueryClient()
+  const rename = useMutation({
+    mutationFn: async (title: string) => {
+      const stored = await api.get(study.id)
+      return api.save(study.id, stored.version, { ...stored.study, title }, crypto.randomUUID())
+    },
+    onSuccess: (stored) => {
+      queries.setQueryData(['study', stored.id], stored)
+      onChanged()
+    },
+  })
+  const duplicate = useMutation({
+    mutationFn: async () => {
+      const stored = await api.get(study.id)
+      return api.create({ ...stored.study, title: `${stored.study.title.slice(0, 190)} (copy)` })
+    },
+    onSuccess: onChanged,
+  })
+  const fault = rename.error ?? duplicate.error
+  const age = formatDistanceToNowStrict(new Date(study.updatedAt), { addSuffix: true })
+
+  return (
+    <li className="relative flex items-center gap-4 border-b border-rule px-1.5 py-2 hover:bg-page/60">
+      <Thumbnail study={study} />
+      <div className="min-w-0 flex-1">
+        {renaming ? (
+          <EditableText
+            label="Title"
+            value={study.title}
+            className="relative z-10 w-[28rem] max-w-full font-serif text-[17px] font-semibold"
+            check={(text) => (text.trim() === '' ? 'a study needs a title' : null)}
+            onCommit={(title) => rename.mutate(title.trim())}
+            onClose={() => setRenaming(false)}
+          />
+        ) : (
+          <Link
+            to={`/studies/${study.id}`}
+            className="block truncate font-serif text-[17px] font-semibold after:absolute after:inset-0 after:content-['']"
+          >
+            {rename.isPending ? rename.variables : study.title}
+          </Link>
+        )}
+        <p className="truncate text-quiet">{study.about}</p>
+        {fault && (
+          <p role="alert" className="text-brick">
+            That did not work: {fault.message}.
+          </p>
+        )}
+      </div>
+      <ul aria-label="Topics" className="hidden w-44 gap-1.5 sm:flex">
+        {study.topics.map((topic) => (
+          <li key={topic} className="pill">
+            {topic}
+          </li>
+        ))}
+      </ul>
+      <time dateTime={study.updatedAt} className="hidden w-32 text-quiet sm:block">
+        {age}
+      </time>
+      <Menu>
+        <MenuButton
+          aria-label={`More for ${study.title}`}
+          className="button button-quiet relative z-10 size-11 justify-center"
+        >
+          <MoreHorizontal size={20} aria-hidden />
+        </MenuButton>
+        <MenuItems anchor="bottom end" className="popover z-20 w-40 p-1 focus:outline-none">
+          <Choice onChoose={() => setRenaming(true)}>Rename</Choice>
+          <Choice onChoose={() => duplicate.mutate()}>Duplicate</Choice>
+          <Choice onChoose={onRemove}>Delete</Choice>
+        </MenuItems>
+      </Menu>
+    </li>
+  )
+}
+
+function Choice({ onChoose, children }: { onChoose: () => void; children: string }) {
+  return (
+    <MenuItem>
+      <button
+        type="button"
+        className="block w-full rounded-md px-3 py-2 text-left data-focus:bg-paper"
+        onClick={onChoose}
+      >
+        {children}
+      </button>
+    </MenuItem>
+  )
+}
+
+function Thumbnail({ study }: { study: StudySummary }) {
+  const { path, axis, width, height } = study.thumbnail
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      width={width}
+      height={height}
+      aria-hidden
+      className="hidden shrink-0 rounded-md border border-rule bg-page sm:block"
+    >
+      {axis !== null && <path d={`M0 ${axis}H${width}`} className="stroke-rule" />}
+      <path d={path} fill="none" className="stroke-kelp" strokeWidth="2" strokeLinejoin="round" />
+    </svg>
+  )
+}

@@ -1,0 +1,96 @@
+import { changeStudy } from '@yperkine/core'
+import { Redo2, Settings2, Undo2 } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { EditableText } from '../parts/EditableText'
+import { Mark } from '../parts/Mark'
+import { StudySettings } from './StudySettings'
+import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+
+/** Where we are, how it is kept, and the ways back and forward. */
+export function TopBar() {
+  const store = useWorkbenchStore()
+  const title = useStudy((s) => s.title)
+  const [renaming, setRenaming] = useState(false)
+  const [settings, setSettings] = useState(false)
+  const canUndo = useWorkbench((s) => s.history.past.length > 0)
+  const canRedo = useWorkbench((s) => s.history.future.length > 0)
+
+  return (
+    <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule px-4">
+      <Link
+        to="/"
+        className="flex items-center gap-3 rounded-md"
+        aria-label="Yperkine, to the studies"
+      >
+        <Mark />
+        <span className="font-serif text-[17px] font-semibold">Yperkine</span>
+        <span className="text-quiet">Studies /</span>
+      </Link>
+      {renaming ? (
+        <EditableText
+          label="Title"
+          value={title}
+          className="w-80 font-serif font-semibold"
+          check={(text) => (text.trim() === '' ? 'a study needs a title' : null)}
+          onCommit={(text) =>
+            store.getState().apply(changeStudy({ title: text.trim().slice(0, 200) }))
+          }
+          onClose={() => setRenaming(false)}
+        />
+      ) : (
+        <h1 className="min-w-0">
+          <button
+            type="button"
+            title="Rename"
+            className="block max-w-full truncate rounded-md font-serif text-[17px] font-semibold"
+            onClick={() => setRenaming(true)}
+          >
+            {title}
+          </button>
+        </h1>
+      )}
+      <SaveState />
+      <div className="ml-auto flex gap-2">
+        <button
+          type="button"
+          aria-label="Undo"
+          title="Undo (Ctrl+Z)"
+          className="button px-2"
+          disabled={!canUndo}
+          onClick={() => store.getState().undo()}
+        >
+          <Undo2 size={18} aria-hidden />
+        </button>
+        <button
+          type="button"
+          aria-label="Redo"
+          title="Redo (Ctrl+Shift+Z)"
+          className="button px-2"
+          disabled={!canRedo}
+          onClick={() => store.getState().redo()}
+        >
+          <Redo2 size={18} aria-hidden />
+        </button>
+        <button type="button" className="button" onClick={() => setSettings(true)}>
+          <Settings2 size={16} aria-hidden />
+          Study settings
+        </button>
+      </div>
+      <StudySettings open={settings} onClose={() => setSettings(false)} />
+    </header>
+  )
+}
+
+function SaveState() {
+  const status = useWorkbench((s) => s.status)
+  const fault = useWorkbench((s) => s.fault)
+  return (
+    <span className="flex items-baseline gap-2 whitespace-nowrap">
+      <span role="status" className={status === 'Not saved' && fault ? 'text-brick' : 'text-quiet'}>
+        {status}
+      </span>
+      {fault && <span className="text-[13px] text-quiet">{fault}</span>}
+    </span>
+  )
+}
