@@ -39,7 +39,9 @@ export async function installPackages() {
     quiet: true,
   })
   if (code !== 0) {
-    throw new Explained(`The npm packages could not be installed:\n${output.trim()}`)
+    // npm's own advice is long; its first lines name the cause.
+    const cause = output.trim().split('\n').slice(0, 8).join('\n')
+    throw new Explained(`The npm packages could not be installed:\n${cause}`)
   }
   stamp('packages', lock)
 }

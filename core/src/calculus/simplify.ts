@@ -174,6 +174,11 @@ function withCoefficient(coefficient: NumberTree, part: Tree): Tree {
   if (part.kind === 'quotient') {
     return reduceQuotient(withCoefficient(coefficient, part.above), part.below)
   }
+  // x²/3 rather than (1/3)x²; decimals stay in front.
+  if (!isWhole(coefficient.exact) && !coefficient.decimal) {
+    const above = withCoefficient(whole(coefficient.exact.n), part)
+    return quotient(above, whole(coefficient.exact.d))
+  }
   return part.kind === 'product'
     ? product(coefficient, ...part.factors)
     : product(coefficient, part)
@@ -184,7 +189,9 @@ function gatherTerms(terms: readonly Tree[]): Tree {
   const gathered = addLikeTerms(terms)
   const before = termCount(gathered)
   if (before < 2 || before > expansionLimit) return gathered
-  const expanded = addLikeTerms(gathered.kind === 'sum' ? gathered.terms.flatMap(expand) : [])
+  const expanded = addLikeTerms(
+    gathered.kind === 'sum' ? gathered.terms.flatMap(expand) : expand(gathered),
+  )
   return termCount(expanded) < before ? expanded : gathered
 }
 
@@ -231,8 +238,15 @@ function addLikeTerms(terms: readonly Tree[]): Tree {
   const kept = [...gathered.values()]
     .filter(({ coefficient, part }) => !(isZero(coefficient) && isTotal(part)))
     .map(({ coefficient, part }) => withCoefficient(coefficient, part))
-  return kept.length === 0 ? whole(0) : sum(...kept)
+  if (kept.length === 0) return whole(0)
+  const [first, second] = kept
+  // 1 - x² reads better than -x² + 1; longer sums keep the order they were written in.
+  const turn = kept.length === 2 && isNegative(first!) && !isNegative(second!)
+  return turn ? sum(second!, first!) : sum(...kept)
 }
+
+const isNegative = (tree: Tree): boolean =>
+  tree.kind === 'quotient' ? isNegative(tree.above) : splitCoefficient(tree)[0].exact.n < 0n
 
 /** Like splitCoefficient, and also sees the number in x²/3 and 2x/3. */
 function splitTerm(term: Tree): [NumberTree, Tree] {

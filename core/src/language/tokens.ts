@@ -100,7 +100,8 @@ function vocabulary({ variable, names, curves }: Names): Known[] {
     known.push({ text, make: (from, to) => ({ kind: 'curve', name: text, from, to }) })
   }
   for (const text of [variable, ...names]) {
-    if (curves.includes(text)) continue
+    // A number is read with no variable at all; nothing may match the empty name.
+    if (text === '' || curves.includes(text)) continue
     known.push({ text, make: (from, to) => ({ kind: 'name', name: text, from, to }) })
   }
   return known.sort((a, b) => b.text.length - a.text.length)
@@ -122,6 +123,8 @@ function editDistance(a: string, b: string): number {
 }
 
 function closestFunction(word: string): string | undefined {
+  // Nobody misspells a function at such length, and the distance is costly for long words.
+  if (word.length > 12) return undefined
   const lower = word.toLowerCase()
   return Object.keys(spellings)
     .map((text) => ({ text, distance: editDistance(lower, text) }))
@@ -149,12 +152,14 @@ export function tokenize(text: string, context: Names): { tokens: Token[]; probl
         message: `${word} has no value yet`,
         from,
         to,
-        fix: `give it one, or write ${context.variable} if you mean the variable`,
+        fix: context.variable
+          ? `give it one, or write ${context.variable} if you mean the variable`
+          : 'give it one',
         ...(here ? { missing: here } : {}),
       })
     } else {
       problems.push({
-        message: `nothing is called “${word}”`,
+        message: `nothing is called “${word.length > 30 ? `${word.slice(0, 30)}…` : word}”`,
         from,
         to,
         fix: close ? `did you mean ${close}?` : 'a name is one letter, such as a',

@@ -20,5 +20,7 @@ export type Item = { key: string; dimmed?: boolean } & (
       text: string
       ink: Ink
       anchor: 'start' | 'middle' | 'end'
+      /** The dot this label belongs to; it may stand on any side of it. */
+      beside?: { x: number; y: number }
     }
 )

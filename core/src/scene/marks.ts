@@ -6,7 +6,6 @@ import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
 const shortHalf = 120
 /** A run of the slope triangle is drawn between these widths, in pixels. */
 const [shortestRun, longestRun] = [28, 180]
-const labelGap = 12
 
 /** Turns a mark of a line into what is drawn on its lane. */
 export function markItems(mark: Mark, frame: Frame, key: string): Item[] {
@@ -109,17 +108,10 @@ function dotItems(
   const dot: Item = { kind: 'dot', key, x: round(x), y: round(y), ink: 'place', place: mark.place }
   const inFrame = y >= -10 && y <= frame.height + 10
   if (mark.label === undefined || !inFrame) return [dot]
-  const outside = x + 90 > frame.width
+  const at = { x: round(x), y: round(y) }
+  const text = mark.label
   return [
     dot,
-    {
-      kind: 'label',
-      key: `${key}.label`,
-      x: round(outside ? x - labelGap : x + labelGap),
-      y: round(Math.max(14, Math.min(frame.height - 6, y + 4))),
-      text: mark.label,
-      ink: 'place',
-      anchor: outside ? 'end' : 'start',
-    },
+    { kind: 'label', key: `${key}.label`, ...at, text, ink: 'place', anchor: 'start', beside: at },
   ]
 }

@@ -6,6 +6,7 @@ import type { Study } from '../study/schema'
 import { unitOfDerivative } from '../study/units'
 import { fitHeights, fitSpan } from './fit'
 import type { Ink, Item } from './items'
+import { placeLabels } from './labels'
 import { markItems } from './marks'
 import { type Frame, round, sampleCurve, strokesToPath, toPixelX, toPixelY } from './sampleCurve'
 import { axisTicks } from './ticks'
@@ -142,14 +143,14 @@ function makeScene(
     const title = lane.curve + '′'.repeat(lane.order)
     const height = viewport.heights[lane.id] ?? 0
     const base = { id: lane.id, curve: lane.curve, order: lane.order, title, height }
-    if (!found?.ok) {
+    if (!found?.ok || width <= 0 || height <= 0) {
       return [
-        keep(`lane.${lane.id}`, [height, title, 'empty'], () => ({
+        keep(`lane.${lane.id}`, [height, title, found?.ok], () => ({
           ...base,
           y: [-1, 1] as const,
           ticks: [],
           items: [],
-          summary: `${title} cannot be drawn yet.`,
+          summary: found?.ok ? '' : `${title} cannot be drawn yet.`,
           outside: false,
         })),
       ]
@@ -218,7 +219,13 @@ function makeScene(
       ...grid,
       ...guides,
       drawn,
-      ...marks.filter((m) => m.kind !== 'dot'),
+      ...keep(key('marks'), [width, height, ...marks], () =>
+        placeLabels(
+          marks.filter((m) => m.kind !== 'dot'),
+          width,
+          height,
+        ),
+      ),
       ...firstOfEach(marks.filter((m) => m.kind === 'dot')),
     ]
     const summary = keep(

@@ -51,7 +51,7 @@ export function studyProblems(error: z.ZodError): { path: string; message: strin
 
 /** Whether every text is well-formed Unicode without NUL: a database keeps no other. */
 function isStorable(value: unknown): boolean {
-  if (typeof value === 'string') return !/\u0000|\p{Surrogate}/u.test(value)
+  if (typeof value === 'string') return !value.includes('\0') && !/\p{Surrogate}/u.test(value)
   if (Array.isArray(value)) return value.every(isStorable)
   return typeof value !== 'object' || value === null || Object.values(value).every(isStorable)
 }

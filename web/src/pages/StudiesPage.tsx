@@ -105,7 +105,7 @@ export function StudiesPage() {
       </main>
       <div aria-live="polite" className="fixed inset-x-0 bottom-6 flex justify-center">
         {deleted && (
-          <div className="popover flex items-center gap-4 bg-ink px-4 py-2">
+          <div className="popover flex items-center gap-4 px-4 py-2">
             <span>Deleted “{deleted.title}”</span>
             <button type="button" className="button" onClick={() => restore.mutate(deleted)}>
               Undo

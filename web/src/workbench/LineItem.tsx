@@ -41,13 +41,13 @@ export const LineItem = memo(function LineItem({
   return (
     <li
       aria-label={sentenceText(phrases)}
-      className={`group relative flex gap-3 border-b border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''}`}
+      className={`group relative flex gap-1 border-b border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''}`}
     >
       <span aria-hidden className="w-3 shrink-0 pt-0.5 font-serif text-[13px] text-quiet italic">
         {number}
       </span>
       <div className="min-w-0 flex-1">
-        <div className="pr-6 font-serif text-[17px] leading-[1.45]">
+        <div className="font-serif text-[17px] leading-[1.45]">
           <LineSample line={line} />
           {phrases.map((phrase, i) => (
             <PhraseView key={i} line={line} phrase={phrase} problem={unreadable} />
@@ -93,7 +93,7 @@ export const LineItem = memo(function LineItem({
       <button
         type="button"
         aria-label={`Remove line ${number}`}
-        className="absolute top-1.5 right-1.5 grid size-8 place-items-center rounded-md text-quiet opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-ink focus-visible:opacity-100"
+        className="absolute top-1 right-1 grid size-7 bg-page place-items-center rounded-md text-quiet opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-ink focus-visible:opacity-100"
         onClick={() => {
           apply(removeLine(line.id))
           store.getState().announce('Line removed')

@@ -1,5 +1,5 @@
 import { changeStudy } from '@yperkine/core'
-import { Redo2, Settings2, Undo2 } from 'lucide-react'
+import { Pencil, Redo2, Settings2, Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { EditableText } from '../parts/EditableText'
@@ -39,14 +39,16 @@ export function TopBar() {
           onClose={() => setRenaming(false)}
         />
       ) : (
-        <h1 className="min-w-0">
+        <h1 className="flex min-w-0 items-center gap-1">
+          <span className="truncate font-serif text-[17px] font-semibold">{title}</span>
           <button
             type="button"
+            aria-label="Rename"
             title="Rename"
-            className="block max-w-full truncate rounded-md font-serif text-[17px] font-semibold"
+            className="grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:text-ink"
             onClick={() => setRenaming(true)}
           >
-            {title}
+            <Pencil size={14} aria-hidden />
           </button>
         </h1>
       )}

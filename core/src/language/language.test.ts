@@ -1,0 +1,311 @@
+import fc from 'fast-check'
+import { create, all } from 'mathjs'
+import { compile, parseFormula, toLatex, toPlain, toText } from '../index'
+import type { Tree } from './tree'
+
+const mathjs = create(all!)
+
+function read(text: string, names: string[] = ['a', 'b', 'h'], variable = 'x'): Tree {
+  const parsed = parseFormula(text, { variable, names })
+  if (!parsed.ok) throw new Error(`${text}: ${parsed.problems.map((p) => p.message).join('; ')}`)
+  return parsed.tree
+}
+const valueAt = (text: string, x: number, parameters = {}) =>
+  compile(read(text, Object.keys(parameters)), { parameters }).value(x)
+function problemsOf(text: string, names: string[] = []) {
+  const parsed = parseFormula(text, { names })
+  return parsed.ok ? [] : parsed.problems
+}
+
+describe('what people write by hand', () => {
+  // The right column is the same formula in the unambiguous notation of mathjs.
+  const written: [string, string][] = [
+    ['2x^3 - 3x', '2*x^3 - 3*x'],
+    ['3(x+1)(x-2)', '3*(x+1)*(x-2)'],
+    ['x(x-1)', 'x*(x-1)'],
+    ['sin 2x', 'sin(2*x)'],
+    ['sin^2 x', 'sin(x)^2'],
+    ['sin² x', 'sin(x)^2'],
+    ['sin x cos x', 'sin(x)*cos(x)'],
+    ['sin 2x cos x', 'sin(2*x)*cos(x)'],
+    ['sin x/2', 'sin(x)/2'],
+    ['sin x^2', 'sin(x^2)'],
+    ['sin^-1 (x/9)', 'asin(x/9)'],
+    ['arctan x', 'atan(x)'],
+    ['e^-x', 'exp(-x)'],
+    ['e^2x', 'exp(2)*x'],
+    ['e^(2x)', 'exp(2*x)'],
+    ['|x - 3|', 'abs(x-3)'],
+    ['||x|-1|', 'abs(abs(x)-1)'],
+    ['2|x|x', '2*abs(x)*x'],
+    ['√(x+1)', 'sqrt(x+1)'],
+    ['√x', 'sqrt(x)'],
+    ['x²', 'x^2'],
+    ['x⁻¹', '1/x'],
+    ['5 − x·2 × x ÷ 4', '5 - x*2*x/4'],
+    ['πx', 'pi*x'],
+    ['1.5E-3x', '0.0015*x'],
+    ['-x^2', '-(x^2)'],
+    ['2^3^0.5', '2^(3^0.5)'],
+    ['1/2x', '(1/2)*x'],
+    ['x/2/3', 'x/2/3'],
+    ['2 * -x', '2*(-x)'],
+    ['x - -3', 'x+3'],
+    ['ln x + log x + log_2(x)', 'log(x)+log10(x)+log2(x)'],
+    ['30°', 'pi/6'],
+    ['sin(30°)x', '0.5*x'],
+    ['min(x, 2, x^2)', 'min(x,2,x^2)'],
+    ['xe^x', 'x*exp(x)'],
+    ['cosh x - sinh x', 'exp(-x)'],
+    ['cbrt x', 'cbrt(x)'],
+    ['3[x + {x - 1}]', '3*(x+x-1)'],
+    ['sinx', 'sin(x)'],
+    ['(x+1)2', '(x+1)*2'],
+  ]
+  test.each(written)('%s means %s', (text, reference) => {
+    for (const x of [0.3, 1.7, 4.2]) {
+      expect(valueAt(text, x)).toBeCloseTo(mathjs.evaluate(reference, { x }) as number, 12)
+    }
+  })
+
+  test('letters in a row are known names multiplied', () => {
+    expect(valueAt('2abx', 5, { a: 3, b: 7 })).toBe(210)
+    expect(valueAt('a(x+1)', 5, { a: 3 })).toBe(18)
+  })
+
+  test('with a slider a, asin x is a times sin x', () => {
+    expect(valueAt('asin x', 1, { a: 3 })).toBeCloseTo(3 * Math.sin(1), 14)
+    expect(valueAt('asin x', 0.5)).toBeCloseTo(Math.asin(0.5), 14)
+  })
+
+  test('a curve is called where a slider multiplies, and carries primes', () => {
+    const curves = { f: read('x^3') }
+    const at2 = (text: string) => {
+      const parsed = parseFormula(text, { curves })
+      return parsed.ok ? compile(parsed.tree, { curves }).value(2) : NaN
+    }
+    expect(at2('f(x+1)')).toBe(27)
+    expect(at2("f'(x) + 2")).toBe(14)
+    expect(at2('f″(x)')).toBe(12)
+    expect(at2('f + 1')).toBe(9)
+  })
+
+  test('pieces are the first whose condition holds', () => {
+    const text = 'x^2 if x < 1; 3 - x if 1 <= x < 4; 0 otherwise'
+    expect([0.5, 1, 3, 4].map((x) => valueAt(text, x))).toEqual([0.25, 2, 0, 0])
+    expect(valueAt('x if x > 0 and x < 2 or x = 5', 5)).toBe(5)
+    expect(valueAt('x if x > 0', -1)).toBeNaN()
+  })
+
+  test('e^2x is offered as e^(2x)', () => {
+    const parsed = parseFormula('3 + e^2x')
+    expect(parsed).toMatchObject({
+      ok: true,
+      hints: [{ message: 'did you mean e^(2x)?', from: 4, to: 8, replacement: 'e^(2x)' }],
+    })
+  })
+})
+
+describe('domains are real', () => {
+  test.each([
+    ['1/x', 0, NaN],
+    ['ln x', 0, NaN],
+    ['ln x', -1, NaN],
+    ['sqrt x', -1, NaN],
+    ['x^0', 0, 1],
+    ['x^-1', 0, NaN],
+    ['x^(1/3)', -8, -2],
+    ['x^(2/3)', -8, 4],
+    ['x^(2/6)', -8, -2],
+    ['x^(-1/3)', -8, -0.5],
+    ['x^(1/2)', -4, NaN],
+    ['x^0.2', -1, NaN],
+    ['log_1(x)', 2, NaN],
+  ])('%s at %d is %d', (text, x, expected) => {
+    const value = valueAt(text, x)
+    if (Number.isNaN(expected)) expect(value).toBeNaN()
+    else expect(value).toBeCloseTo(expected, 14)
+  })
+})
+
+describe('what cannot be read says where and how to mend it', () => {
+  test.each([
+    ['', /no formula/, 0],
+    ['2 +', /missing/, 2],
+    ['(x + 1', /not closed/, 0],
+    ['x + 1)', /no opening parenthesis/, 5],
+    ['|x', /bar is not closed/, 0],
+    ['2 3', /side by side/, 2],
+    ['3,5x', /comma/, 1],
+    ['x2', /number follows x/, 1],
+    ['sin', /needs something/, 0],
+    ['sin^-2 x', /two things/, 0],
+    ['x = 3', /no = or </, 2],
+    ['min x', /parentheses/, 4],
+    ['x if', /missing/, 2],
+    ['x $ 2', /no meaning/, 2],
+    ["a'", /a has no value/, 0],
+    ['1E400', /too long or too large/, 0],
+  ])('%s', (text, message, from) => {
+    const [first] = problemsOf(text)
+    expect(first?.message).toMatch(message)
+    expect(first?.from).toBe(from)
+  })
+
+  test('an unknown letter names itself, its place and what is missing', () => {
+    expect(problemsOf('3 + kx')).toEqual([
+      {
+        message: 'k has no value yet',
+        from: 4,
+        to: 5,
+        fix: expect.stringContaining('give it one') as string,
+        missing: 'k',
+      },
+    ])
+  })
+
+  test('a misspelt function is recognised', () => {
+    expect(problemsOf('sqr(x)')[0]).toMatchObject({ replacement: 'sqrt', from: 0, to: 3 })
+  })
+
+  test('all unknown names are listed, not just the first', () => {
+    expect(problemsOf('k + mx').map((p) => p.missing)).toEqual(['k', 'm'])
+  })
+})
+
+describe('hostile text answers promptly and never throws', () => {
+  test.each([
+    ['nested parentheses', '('.repeat(10_000) + 'x' + ')'.repeat(10_000)],
+    ['open parentheses', '('.repeat(100_000)],
+    ['a long sum', Array(50_000).fill('x').join('+')],
+    ['signs', '-'.repeat(100_000) + 'x'],
+    ['powers', Array(20_000).fill('x').join('^')],
+    ['divisions', Array(20_000).fill('x').join('/')],
+    ['bars', '|'.repeat(50_000)],
+    ['functions', 'sin '.repeat(20_000) + 'x'],
+    ['nonsense', '$'.repeat(100_000)],
+    ['digits', '9'.repeat(100_000)],
+    ['letters', 'q'.repeat(100_000)],
+  ])('%s', (_what, text) => {
+    const started = Date.now()
+    const parsed = parseFormula(text)
+    expect(Date.now() - started).toBeLessThan(2000)
+    if (!parsed.ok) expect(parsed.problems.length).toBeGreaterThan(0)
+  })
+
+  test('a sum of 9,000 terms is read and evaluated', () => {
+    expect(valueAt(Array(9000).fill('x').join(' + '), 2)).toBe(18_000)
+  })
+
+  test('random text', () => {
+    const alphabet = [...'x2.+-*/^()|,; sincoelgt√²π°\'"=<>_{}ßé\u0000\ud800'.split('')]
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...alphabet), { maxLength: 40 }), (letters) => {
+        const text = letters.join('')
+        const parsed = parseFormula(text)
+        if (parsed.ok) {
+          compile(parsed.tree).value(1.5)
+          toLatex(parsed.tree)
+          return
+        }
+        for (const { from, to } of parsed.problems) {
+          expect(from).toBeGreaterThanOrEqual(0)
+          expect(to).toBeLessThanOrEqual(text.length + 1)
+        }
+      }),
+      { numRuns: 3000 },
+    )
+  })
+})
+
+/** Random formulas as text, built from the grammar people use. */
+const formulaText: fc.Arbitrary<string> = fc.letrec<{ all: string }>((tie) => ({
+  all: fc.oneof(
+    { maxDepth: 4, depthSize: 'small' },
+    fc.constantFrom('x', '2', '0.5', 'pi', 'e', '3', 'x'),
+    fc
+      .tuple(tie('all'), fc.constantFrom('+', '-', '*', '/'), tie('all'))
+      .map(([a, op, b]) => `(${a}) ${op} (${b})`),
+    fc.tuple(tie('all'), tie('all')).map(([a, b]) => `(${a})(${b})`),
+    tie('all').map((a) => `-(${a})`),
+    fc
+      .tuple(tie('all'), fc.constantFrom('2', '3', '-1', '0.5', '(1/3)'))
+      .map(([a, n]) => `(${a})^${n}`),
+    fc
+      .tuple(
+        fc.constantFrom('sin', 'cos', 'exp', 'ln', 'sqrt', 'abs', 'arctan', 'floor'),
+        tie('all'),
+      )
+      .map(([f, a]) => `${f}(${a})`),
+    fc.tuple(tie('all'), tie('all')).map(([a, b]) => `(${a} if x < 1; ${b} otherwise)`),
+  ),
+})).all
+
+const sameValue = (a: number, b: number) =>
+  (Number.isNaN(a) && Number.isNaN(b)) ||
+  a === b ||
+  Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a))
+
+describe('printing', () => {
+  test('printed text reads back as an equal function', () => {
+    fc.assert(
+      fc.property(formulaText, (text) => {
+        const tree = read(text)
+        const again = read(toText(tree))
+        const [f, g] = [compile(tree), compile(again)]
+        for (const x of [-2.3, -0.4, 0, 0.7, 1, 3.9]) {
+          expect({ x, same: sameValue(f.value(x), g.value(x)), back: toText(tree) }).toMatchObject({
+            same: true,
+          })
+        }
+      }),
+      { numRuns: 1500 },
+    )
+  })
+
+  test('as it would stand on a board', () => {
+    expect(toLatex(read('6 + 4 sin(0.9x) - 0.3x'))).toBe('6 + 4\\sin(0.9 x) - 0.3 x')
+    expect(toLatex(read('1/2x'))).toBe('\\frac{1}{2} x')
+    expect(toLatex(read('e^(-x/2)'))).toBe('e^{-x/2}')
+    expect(toLatex(read('sin^2 x'))).toBe('\\sin^{2} x')
+    expect(toLatex(read('2 * 3x'))).toBe('2 \\cdot 3 x')
+    expect(toLatex(read('2x if x < 1; 1 otherwise'))).toBe(
+      '\\begin{cases}2 x & \\text{for } x < 1 \\\\ 1 & \\text{otherwise}\\end{cases}',
+    )
+  })
+
+  test('in plain characters', () => {
+    expect(toPlain(read('6 + 4sin(0.9x) - 0.3x'))).toBe('6 + 4 sin(0.9x) − 0.3x')
+    expect(toPlain(read('x^2(x-1) + |x| - sqrt(x)/2'))).toBe('x²(x − 1) + |x| − √x/2')
+  })
+})
+
+describe('evaluating many values at once', () => {
+  test('gives what one at a time gives, bit for bit', () => {
+    fc.assert(
+      fc.property(
+        formulaText,
+        fc.array(fc.double({ noDefaultInfinity: true }), { minLength: 1, maxLength: 600 }),
+        (text, xs) => {
+          const f = compile(read(text))
+          const many = f.values(xs)
+          xs.forEach((x, i) =>
+            expect(
+              Object.is(many[i], f.value(x)) || (Number.isNaN(many[i]) && Number.isNaN(f.value(x))),
+            ).toBe(true),
+          )
+        },
+      ),
+      { numRuns: 300 },
+    )
+  })
+
+  test('sliders change without compiling again', () => {
+    const f = compile(read('a x + h'), { parameters: { a: 2, h: 1 } })
+    const g = f.withParameters({ a: 3, h: 0 })
+    expect([f.value(5), g.value(5), f.values([1, 2])[1], g.values([1, 2])[1]]).toEqual([
+      11, 15, 5, 6,
+    ])
+    expect(compile(read('a x')).value(1)).toBeNaN()
+  })
+})

@@ -1,0 +1,83 @@
+import { expect, test } from '../support/fixtures'
+
+const unique = (word: string) => `${word} ${Math.random().toString(36).slice(2, 8)}`
+
+test('demo studies of the lagoon are there, each with a drawn thumbnail', async ({ page }) => {
+  await page.goto('/')
+  const list = page.getByRole('list', { name: 'Studies' })
+  for (const title of ['The flood tide', 'A hidden ripple', 'Boardwalk joins', 'Pump settings']) {
+    const row = list
+      .getByRole('listitem')
+      .filter({ has: page.getByRole('link', { name: title, exact: true }) })
+    await expect(row.locator('svg path.stroke-kelp')).toHaveAttribute('d', /^M.{100,}/)
+  }
+  await page.getByRole('link', { name: 'The flood tide' }).click()
+  await expect(page.locator('output[aria-label=slope]')).toHaveText('−3.191 ML/h per h')
+  await expect(page.locator('output[aria-label=line]')).toHaveText('y = −3.191t + 15.758')
+})
+
+test('a demo with a kink says why there is no slope', async ({ page, bench }) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'Boardwalk joins' }).click()
+  await expect(bench.line('Value of h′ at x = 6').getByRole('alert')).toContainText(
+    'no slope at x = 6: h has a kink here',
+  )
+})
+
+test('new, rename, duplicate, delete and undo', async ({ page, bench }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New study' }).click()
+  await expect(bench.lane('f')).toBeVisible()
+  const title = unique('Ebb')
+  await page.getByRole('button', { name: 'Rename' }).click()
+  await page.getByRole('textbox', { name: 'Title' }).fill(title)
+  await page.keyboard.press('Enter')
+  await bench.saved()
+  await page.getByRole('link', { name: /to the studies/ }).click()
+  const link = (name: string) => page.getByRole('link', { name, exact: true })
+  await expect(link(title)).toBeVisible()
+  const first = page
+    .getByRole('list', { name: 'Studies' })
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('link') })
+
+  const more = async (name: string, choice: string) => {
+    await page.getByRole('button', { name: `More for ${name}`, exact: true }).click()
+    await page.getByRole('menuitem', { name: choice }).click()
+  }
+  const renamed = unique('Slack water')
+  await more(title, 'Rename')
+  await page.getByRole('textbox', { name: 'Title' }).fill(renamed)
+  await page.keyboard.press('Enter')
+  await expect(link(renamed)).toBeVisible()
+  await expect(link(title)).toBeHidden()
+  await more(renamed, 'Duplicate')
+  await expect(link(`${renamed} (copy)`)).toBeVisible()
+  await expect(first.first()).toBeVisible()
+  await more(renamed, 'Delete')
+  await expect(link(renamed)).toBeHidden()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(link(renamed)).toBeVisible()
+  await link(renamed).click()
+  await expect(bench.lane('f')).toBeVisible()
+})
+
+test('formulas are read as people write them', async ({ page, bench }) => {
+  await bench.open('3sin^2 x + |x-1|')
+  await expect(bench.line('Let f(x) = 3 sin(x)² + |x − 1| for −10 ≤ x ≤ 10')).toBeVisible()
+  await bench.open('g(t) = ln t')
+  await expect(bench.line('Let g(t) = ln(t) for 0 < t ≤ 10')).toBeVisible()
+  await bench.say('rate')
+  await expect(bench.line('Rate of change g′(t) = 1/t if t > 0')).toBeVisible()
+  await bench.open('e^2x')
+  await bench.working.getByRole('button', { name: 'Use it' }).click()
+  await expect(bench.line('Let f(x) = e^(2x) for −10 ≤ x ≤ 10')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(bench.line('Let f(x) = e² x for −10 ≤ x ≤ 10')).toBeVisible()
+})
+
+test('a curve is broken at its poles', async ({ bench }) => {
+  await bench.open('1/x')
+  const d = (await bench.lane('f').locator('path.stroke-kelp').getAttribute('d'))!
+  expect(d.match(/M/g)).toHaveLength(2)
+})
