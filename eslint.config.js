@@ -91,6 +91,7 @@ export default typescript.config(
     },
   },
   { files: ['server/src/**/*.ts'], rules: { 'no-restricted-imports': ['error', notInServer] } },
+  { files: ['core/bench/**/*.ts'], rules: { 'no-console': 'off' } },
   { files: ['server/src/main.ts'], rules: { 'no-console': 'off' } },
   {
     files: ['e2e/**/*.ts'],

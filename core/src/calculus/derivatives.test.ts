@@ -84,6 +84,11 @@ describe('what a teacher would write', () => {
     ['ln t', '1/t if t > 0'],
     ['t if t < 1; 3 - t otherwise', '1 if t < 1; −1 if t > 1'],
     ['t^2 if t < 1; 2t - 1 otherwise', '2t if t < 1; 2 otherwise'],
+    [
+      't/4 if t < 6; 2.8 - 0.15t if t < 10; (t - 10)^2 otherwise',
+      '1/4 if t < 6; −0.15 if 6 < t < 10; 2(t − 10) if t > 10',
+    ],
+    ['t if t > 2; 1 if 0 <= t <= 2; -t otherwise', '1 if t > 2; 0 if 0 < t < 2; −1 if t < 0'],
   ])('(%s)′ = %s', (text, expected) => {
     expect(shown(text, 't').replace('^t·(', '^t(')).toBe(expected.replace('^t·(', '^t('))
   })

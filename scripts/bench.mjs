@@ -1,0 +1,19 @@
+import path from 'node:path'
+import { checkNode, installPackages, root } from './install.mjs'
+import { run } from './run.mjs'
+import { runMain } from './say.mjs'
+
+runMain(async () => {
+  checkNode()
+  await installPackages()
+  const { build } = await import('vite')
+  const outDir = path.join(root, 'node_modules', '.cache', 'yperkine', 'bench')
+  await build({
+    root: path.join(root, 'core'),
+    configFile: false,
+    logLevel: 'warn',
+    build: { ssr: 'bench/main.ts', outDir, target: 'node20', emptyOutDir: true },
+  })
+  const { code } = await run(process.execPath, [path.join(outDir, 'main.js')], { cwd: root })
+  process.exitCode = code
+})
