@@ -111,7 +111,13 @@ function dragging() {
   }
   study = {
     ...study,
-    lanes: [0, 1, 2].map((order) => ({ id: `lane${order}`, curve: 'q', order, frame: null })),
+    lanes: [0, 1, 2].map((order) => ({
+      id: `lane${order}`,
+      curve: 'q',
+      order,
+      frame: null,
+      equalScale: false,
+    })),
   }
   const evaluate = createEvaluator()
   const makeScene = createSceneMaker()

@@ -12,7 +12,7 @@ export type { Tree } from './language/tree'
 
 /** What the web page and the server build on; it may change with them. */
 export { parseDefinition } from './language/definition'
-export { nameToLatex } from './language/latex'
+export { derivativeToLatex, nameToLatex } from './language/latex'
 export { type Item, type Ink } from './scene/items'
 export {
   createSceneMaker,
@@ -28,11 +28,22 @@ export type { LineProblem, LineResult, Phrase, Readout } from './statements/kind
 export { parseCurveRef, sentenceText } from './statements/slots'
 export { blankStudy, type Created, createStudy } from './study/create'
 export * from './study/edits'
+export * from './study/framing'
+export * from './study/motion'
 export { createEvaluator, type Evaluation, type Evaluator } from './study/evaluate'
 export { endGesture, type History, record, redo, startHistory, undo } from './study/history'
 export { decimalsOfStep, formatNumber, formatShort, numberToFormula } from './study/numbers'
 export { addLine, type Offer, offersFor } from './study/offers'
-export type { Lane, Slider, Variable } from './study/parts'
+export {
+  type Display,
+  type Lane,
+  looks,
+  type Manner,
+  manners,
+  type Motion,
+  type Slider,
+  type Variable,
+} from './study/parts'
 export { type Study, studyProblems, studySchema } from './study/schema'
 export { editSlot, type SlotEdit } from './study/slotEdits'
 export { topicsOf } from './study/summary'

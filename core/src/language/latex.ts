@@ -79,6 +79,20 @@ export function nameToLatex(name: string): string {
   return rest ? `${base}_{${digits.join('')}}` : base
 }
 
+/** The derivative of a curve as it is typeset: q′ or dq/dt; order 0 is the curve. */
+export function derivativeToLatex(
+  curve: string,
+  order: number,
+  letter: string,
+  notation: 'primes' | 'ratios',
+): string {
+  const name = nameToLatex(curve)
+  if (order === 0) return name
+  if (notation === 'primes') return name + primesToLatex(order)
+  const power = order === 1 ? '' : `^{${order}}`
+  return `\\tfrac{d${power}${name}}{d${nameToLatex(letter)}${power}}`
+}
+
 export const primesToLatex = (count: number) => (count === 0 ? '' : `^{${'\\prime'.repeat(count)}}`)
 
 const isTall = (text: string) => /\\frac|\\begin|\\sqrt|\^\{.*\^/.test(text)

@@ -1,4 +1,5 @@
 import type { CurveResult, Mark } from '../statements/kind'
+import { equalHeights } from '../study/framing'
 import { freeSlider, readNumber } from '../study/values'
 import { formatShort } from '../study/numbers'
 import type { Evaluation } from '../study/evaluate'
@@ -9,7 +10,7 @@ import type { Ink, Item } from './items'
 import { placeLabels } from './labels'
 import { markItems } from './marks'
 import { type Frame, round, sampleCurve, strokesToPath, toPixelX, toPixelY } from './sampleCurve'
-import { axisTicks } from './ticks'
+import { axisTicks, piTicks } from './ticks'
 
 /** What the picture needs from the screen. */
 export interface Viewport {
@@ -119,11 +120,14 @@ function makeScene(
   const { width } = viewport
   const [x0, x1] = viewport.heldX ?? frameOf(study, evaluation)
   const x = keep('x', [x0, x1], () => [x0, x1] as const)
-  const ticks = keep('ticks', [x, width], () =>
-    axisTicks(x0, x1, width, 70).map(({ value, text }) => ({
-      at: round(toPixelX({ x, width }, value)),
-      text,
-    })),
+  const { grid: showsGrid, axes: showsAxes, ticks: tickKind } = study.display
+  const ticks = keep('ticks', [x, width, tickKind], () =>
+    (tickKind === 'pi' ? piTicks(x0, x1, width, 70) : axisTicks(x0, x1, width, 70, true)).map(
+      ({ value, text }) => ({
+        at: round(toPixelX({ x, width }, value)),
+        text,
+      }),
+    ),
   )
   const marksOf = new Map<string, { mark: Mark; key: string; dimmed: boolean }[]>()
   for (const [id, result] of lines) {
@@ -163,7 +167,9 @@ function makeScene(
     const fitted = keep(key('fit'), [f, ...seen], () =>
       seen[0] < seen[1] ? fitHeights(f, ...seen) : fitHeights(f, curve.from, curve.to),
     )
-    const [y0, y1] = held ?? lane.frame ?? fitted
+    // What someone has set is shown at once; what follows the curve waits for a gesture to end.
+    const heights = lane.frame ?? held ?? fitted
+    const [y0, y1] = lane.equalScale ? equalHeights(heights, x, width, height) : heights
     const y = keep(key('y'), [y0, y1], () => [y0, y1] as const)
     const frame = keep(key('frame'), [x, y, width, height], (): Frame => ({ x, y, width, height }))
     const laneTicks = keep(key('ticks'), [y, height], () =>
@@ -172,8 +178,8 @@ function makeScene(
         text,
       })),
     )
-    const grid = keep(key('grid'), [ticks, laneTicks, frame], () =>
-      gridItems(frame, ticks, laneTicks),
+    const grid = keep(key('grid'), [ticks, laneTicks, frame, showsGrid, showsAxes], () =>
+      gridItems(frame, ticks, laneTicks, showsGrid, showsAxes),
     )
     const strokes = keep(key('strokes'), [f, curve.from, curve.to, frame], () =>
       sampleCurve(f, curve.from, curve.to, frame),
@@ -275,13 +281,17 @@ function gridItems(
   frame: Frame,
   ticks: readonly PlacedTick[],
   laneTicks: readonly PlacedTick[],
+  showsGrid: boolean,
+  showsAxes: boolean,
 ): Item[] {
   const { width, height } = frame
   const across = laneTicks.map(({ at }) => `M0 ${at}H${width}`).join('')
   const down = ticks.map(({ at }) => `M${at} 0V${height}`).join('')
-  const items: Item[] = [{ kind: 'path', key: 'grid', d: across + down, ink: 'grid', width: 1 }]
+  const items: Item[] = showsGrid
+    ? [{ kind: 'path', key: 'grid', d: across + down, ink: 'grid', width: 1 }]
+    : []
   const zero = toPixelY(frame, 0)
-  if (zero >= 0 && zero <= height) {
+  if (showsAxes && zero >= 0 && zero <= height) {
     items.push({
       kind: 'path',
       key: 'axis',

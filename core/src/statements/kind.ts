@@ -95,6 +95,7 @@ export interface LineContext {
 /** What a sentence may look at; sentences read the study, not its values. */
 export interface SentenceContext {
   variable: Variable
+  notation: 'primes' | 'ratios'
   /** The formula of a typed text, or null where it cannot be read. */
   read(text: string): Tree | null
   /** The derivative formula of a curve, or null where it cannot be read. */

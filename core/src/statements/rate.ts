@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { nameToLatex, primesToLatex, toLatex } from '../language/latex'
+import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
 import { toPlain } from '../language/print'
 import { idSchema, nameSchema } from '../study/parts'
 import { emptyResult, failed, type Phrase, type StatementKind } from './kind'
@@ -23,7 +23,8 @@ export const rateKind: StatementKind<RateLine> = {
   sentence({ curve, order }, context): Phrase[] {
     const { letter } = context.variable
     const tree = context.derivative(curve, order)
-    const head = `${nameToLatex(curve)}${primesToLatex(order)}(${nameToLatex(letter)})`
+    const symbol = derivativeToLatex(curve, order, letter, context.notation)
+    const head = context.notation === 'ratios' ? symbol : `${symbol}(${nameToLatex(letter)})`
     return [
       { text: opening[order]! },
       {

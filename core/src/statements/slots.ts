@@ -1,4 +1,4 @@
-import { nameToLatex, primesToLatex, toLatex } from '../language/latex'
+import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
 import { toPlain } from '../language/print'
 import type { Phrase, SentenceContext } from './kind'
 
@@ -9,7 +9,6 @@ export interface CurveRef {
 }
 
 export const curveText = ({ curve, order }: CurveRef) => curve + '′'.repeat(order)
-export const curveLatex = ({ curve, order }: CurveRef) => nameToLatex(curve) + primesToLatex(order)
 
 /** Reads q, q', q′′ and so on; null for anything else. */
 export function parseCurveRef(text: string): CurveRef | null {
@@ -20,12 +19,12 @@ export function parseCurveRef(text: string): CurveRef | null {
   return { curve: match[1]!, order }
 }
 
-export const curveSlot = (ref: CurveRef): Phrase => ({
+export const curveSlot = (ref: CurveRef, context: SentenceContext): Phrase => ({
   slot: 'curve',
   field: 'curve',
   text: curveText(ref),
   source: curveText(ref),
-  latex: curveLatex(ref),
+  latex: derivativeToLatex(ref.curve, ref.order, context.variable.letter, context.notation),
 })
 
 /** "t = a" */

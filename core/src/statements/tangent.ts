@@ -25,7 +25,7 @@ export const tangentKind: StatementKind<TangentLine> = {
 
   sentence: (line, context) => [
     { text: 'Tangent to ' },
-    curveSlot(line),
+    curveSlot(line, context),
     { text: ' at ' },
     placeSlot(line.place, context),
   ],

@@ -22,7 +22,7 @@ export const valueKind: StatementKind<ValueLine> = {
 
   sentence: (line, context) => [
     { text: 'Value of ' },
-    curveSlot(line),
+    curveSlot(line, context),
     { text: ' at ' },
     placeSlot(line.place, context),
   ],

@@ -7,7 +7,8 @@ import { toPlain } from '../language/print'
 import type { Tree } from '../language/tree'
 import { namesIn } from '../language/tree'
 import { numberToFormula } from './numbers'
-import type { Slider } from './parts'
+import { plainSlider } from './edits'
+import { usualDisplay } from './parts'
 import type { Study } from './schema'
 
 export type Created = { ok: true; study: Study; hints: Hint[] } | { ok: false; problems: Problem[] }
@@ -29,9 +30,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
   const read = readFunction(text, withValues)
   if ('problems' in read) return { ok: false, problems: read.problems }
   const { name, letter, tree, formula, hints } = read
-  const sliders = withValues
-    .filter((n) => n !== letter)
-    .map((n): Slider => ({ name: n, value: 1, from: -10, to: 10, step: 0.1, place: false }))
+  const sliders = withValues.filter((n) => n !== letter).map(plainSlider)
   const f = compile(tree, {
     variable: letter,
     parameters: Object.fromEntries(sliders.map((s) => [s.name, s.value])),
@@ -54,8 +53,9 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
         span: { from: numberToFormula(from), to: numberToFormula(to) },
       },
     ],
-    lanes: [{ id: 'lane1', curve: name, order: 0, frame: null }],
+    lanes: [{ id: 'lane1', curve: name, order: 0, frame: null, equalScale: false }],
     frame: null,
+    display: usualDisplay,
   }
   return { ok: true, study, hints }
 }

@@ -4,7 +4,7 @@ import { namesIn } from '../language/tree'
 import { kindOf, type Statement } from '../statements'
 import type { CurveLine } from '../statements/curve'
 import { decimalsOfStep, formatShort, numberToFormula } from './numbers'
-import { nameSchema, type Slider, type Variable } from './parts'
+import { type Display, nameSchema, type Slider, usualMotion, type Variable } from './parts'
 import type { Study } from './schema'
 import { freeSlider, readNumber, snapToStep } from './values'
 
@@ -95,7 +95,8 @@ export function placeSlider(study: Study, name: string, at?: number): Slider {
   const high = to.ok && to.value > low ? to.value : low + 20
   // A step of 0.1 is too coarse on a span shorter than 1.
   const step = Math.min(0.1, 10 ** Math.floor(Math.log10((high - low) / 10)))
-  const slider = { name, value: (low + high) / 2, from: low, to: high, step, place: true }
+  const value = (low + high) / 2
+  const slider = { name, value, from: low, to: high, step, place: true, motion: usualMotion }
   return { ...slider, value: snapToStep(slider, at ?? slider.value) }
 }
 
@@ -103,11 +104,22 @@ export const addSlider =
   (slider: Slider): Edit =>
   (study) => ({ ...study, sliders: [...study.sliders, slider] })
 
-/** A value for a name that a formula uses: 1, between -10 and 10. */
+/** A slider that is no place: 1, between -10 and 10. */
+export const plainSlider = (name: string): Slider => ({
+  name,
+  value: 1,
+  from: -10,
+  to: 10,
+  step: 0.1,
+  place: false,
+  motion: usualMotion,
+})
+
+/** A value for a name that a formula uses. */
 export const giveValue =
   (name: string): Edit =>
   (study) =>
-    forgetLastGood(addSlider({ name, value: 1, from: -10, to: 10, step: 0.1, place: false })(study))
+    forgetLastGood(addSlider(plainSlider(name))(study))
 
 /** A formula that has become readable needs no stand-in any more. */
 function forgetLastGood(study: Study): Study {
@@ -220,25 +232,13 @@ export const toggleLane =
         ? study
         : { ...study, lanes: study.lanes.filter((l) => l !== open) }
     }
-    const lane = { id: freshId(study, 'lane'), curve, order, frame: null }
+    const lane = { id: freshId(study, 'lane'), curve, order, frame: null, equalScale: false }
     const names = curveLines(study).map((l) => l.name)
     const lanes = [...study.lanes, lane].sort(
       (a, b) => names.indexOf(a.curve) - names.indexOf(b.curve) || a.order - b.order,
     )
     return { ...study, lanes }
   }
-
-/** Everything on the span in view: the axis follows the curves again, and so does each lane. */
-export const fitFrame: Edit = (study) => ({
-  ...study,
-  frame: null,
-  lanes: study.lanes.map((lane) => ({ ...lane, frame: null })),
-})
-
-export const setFrame =
-  (from: number, to: number): Edit =>
-  (study) =>
-    from < to && Number.isFinite(to - from) ? { ...study, frame: [from, to] } : study
 
 export const changeStudy =
   (change: Partial<Pick<Study, 'title' | 'about' | 'decimals'>>): Edit =>
@@ -323,3 +323,22 @@ export function symbolProblem(study: Study, from: string, to: string): string | 
   ]
   return taken.includes(to) ? `${to} is taken` : null
 }
+
+export const changeDisplay =
+  (change: Partial<Display>): Edit =>
+  (study) => ({ ...study, display: { ...study.display, ...change } })
+
+/** Changes bounds or step of a slider and keeps its value inside; impossible ones change nothing. */
+export const boundSlider =
+  (name: string, change: Partial<Pick<Slider, 'from' | 'to' | 'step'>>): Edit =>
+  (study) => {
+    const slider = study.sliders.find((s) => s.name === name)
+    if (!slider) return study
+    const next = { ...slider, ...change }
+    const usable = [next.from, next.to, next.step].every(Number.isFinite) && next.step > 0
+    if (!usable || next.from >= next.to) return study
+    return changeSlider(name, {
+      ...change,
+      value: Math.min(next.to, Math.max(next.from, next.value)),
+    })(study)
+  }

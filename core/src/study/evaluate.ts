@@ -80,6 +80,8 @@ export function createEvaluator(): Evaluator {
           return variable
         case 'decimals':
           return decimals
+        case 'notation':
+          return study.display.notation
         case 'names':
           return names
         case 'curveNames':
@@ -261,6 +263,9 @@ export function createEvaluator(): Evaluator {
       number,
     }
     const sentenceContext: SentenceContext = {
+      get notation() {
+        return read<Study['display']['notation']>('notation')
+      },
       get variable() {
         return read<Study['variable']>('variable')
       },

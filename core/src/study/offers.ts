@@ -48,6 +48,12 @@ export const addLine =
     }
     next = { ...next, lines: [...next.lines, { ...added, id: freshId(next, 'line') }] }
     if (added.kind !== 'curve') return next
-    const lane = { id: freshId(next, 'lane'), curve: added.name, order: 0, frame: null }
+    const lane = {
+      id: freshId(next, 'lane'),
+      curve: added.name,
+      order: 0,
+      frame: null,
+      equalScale: false,
+    }
     return { ...next, lanes: [...next.lanes, lane] }
   }

@@ -15,6 +15,19 @@ export const unitSchema = z.string().trim().max(30)
 export const idSchema = z.string().min(1).max(40)
 const finite = z.number().finite()
 
+export const manners = ['there and back', 'round again', 'once'] as const
+export type Manner = (typeof manners)[number]
+
+export const motionSchema = z.object({
+  /** Whether the transport moves this slider. */
+  moves: z.boolean(),
+  manner: z.enum(manners),
+  /** Seconds from one bound to the other. */
+  pace: finite.min(0.1).max(3600),
+})
+export type Motion = z.infer<typeof motionSchema>
+export const usualMotion: Motion = { moves: false, manner: 'there and back', pace: 8 }
+
 export const sliderSchema = z
   .object({
     name: nameSchema,
@@ -24,6 +37,7 @@ export const sliderSchema = z
     step: finite.positive(),
     /** Set where the slider stands for a place and carries a flag on the ruler. */
     place: z.boolean(),
+    motion: motionSchema.default(usualMotion),
   })
   .refine((s) => s.from < s.to, { message: 'from must lie below to', path: ['from'] })
 export type Slider = z.infer<typeof sliderSchema>
@@ -45,5 +59,29 @@ export const laneSchema = z.object({
   order: z.int().min(0).max(3),
   /** The vertical frame someone has set; null while it follows the curve. */
   frame: z.tuple([finite, finite]).nullable(),
+  /** One unit is as long upwards as it is across. */
+  equalScale: z.boolean().default(false),
 })
 export type Lane = z.infer<typeof laneSchema>
+
+export const looks = ['paper', 'night', 'chalk'] as const
+export const displaySchema = z.object({
+  look: z.enum(looks),
+  grid: z.boolean(),
+  axes: z.boolean(),
+  /** What the ticks of the axis count in. */
+  ticks: z.enum(['numbers', 'pi']),
+  /** How derivatives are typeset: q′ or dq/dt. */
+  notation: z.enum(['primes', 'ratios']),
+  /** Whether single keys are shortcuts. */
+  keys: z.boolean(),
+})
+export type Display = z.infer<typeof displaySchema>
+export const usualDisplay: Display = {
+  look: 'paper',
+  grid: true,
+  axes: true,
+  ticks: 'numbers',
+  notation: 'primes',
+  keys: true,
+}

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { statementSchema } from '../statements'
 import { mostDecimals } from './numbers'
-import { laneSchema, sliderSchema, variableSchema } from './parts'
+import { displaySchema, laneSchema, sliderSchema, usualDisplay, variableSchema } from './parts'
 
 const finite = z.number().finite()
 
@@ -22,6 +22,7 @@ export const studySchema = z
       .tuple([finite, finite])
       .refine(([from, to]) => from < to, 'from must lie below to')
       .nullable(),
+    display: displaySchema.default(usualDisplay),
   })
   .superRefine((study, context) => {
     const names = [

@@ -227,7 +227,7 @@ describe('say what to add', () => {
   })
   test('the first place is slider a at the middle of the span with step 0.1', () => {
     const study = offersFor('tangent', made('x^2'), null)[0]!.edit(made('x^2'))
-    expect(study.sliders).toEqual([
+    expect(study.sliders).toMatchObject([
       { name: 'a', value: 0, from: -10, to: 10, step: 0.1, place: true },
     ])
   })

@@ -1,15 +1,26 @@
-import type { Study } from '@yperkine/core'
+import { studySchema, type Study } from '@yperkine/core'
+import type { z } from 'zod'
 
 interface DemoStudy {
   study: Study
   hoursAgo: number
 }
 
-type Sketch = Pick<Study, 'title' | 'about' | 'variable'> & Partial<Study>
+/** A study as a file may hold it: what is usual can be left out. */
+type StudyInput = z.input<typeof studySchema>
+type Sketch = Pick<StudyInput, 'title' | 'about' | 'variable'> & Partial<StudyInput>
 
 const demo = (hoursAgo: number, sketch: Sketch): DemoStudy => ({
   hoursAgo,
-  study: { format: 1, decimals: 3, sliders: [], lines: [], lanes: [], frame: null, ...sketch },
+  study: studySchema.parse({
+    format: 1,
+    decimals: 3,
+    sliders: [],
+    lines: [],
+    lanes: [],
+    frame: null,
+    ...sketch,
+  }),
 })
 
 const time = { letter: 't', name: 'time', unit: 'h' }

@@ -20,7 +20,7 @@ export function FunctionField({ onCreate }: Props) {
 
   return (
     <div className="mt-4">
-      <div className="flex min-h-[58px] items-center gap-3 rounded-[10px] border border-rule bg-page px-5 font-serif text-[19px] focus-within:border-edge">
+      <div className="flex min-h-[58px] items-center gap-3 rounded-[10px] border border-rule bg-page px-5 font-serif text-[calc(19px*var(--type))] focus-within:border-edge">
         <span>Let</span>
         {!typed && (
           <span className="flex gap-3">
@@ -45,7 +45,7 @@ export function FunctionField({ onCreate }: Props) {
         />
         <button
           type="button"
-          className="button font-sans text-[15px]"
+          className="button font-sans text-[calc(15px*var(--type))]"
           disabled={!made?.ok}
           onClick={() => onCreate(text, [])}
         >
@@ -84,12 +84,12 @@ function Preview({ text }: { text: string }) {
   const parsed = parseFormula(line.formula, { variable: letter })
   if (!parsed.ok) return null
   return (
-    <p className="flex items-baseline gap-4 text-[17px]">
+    <p className="flex items-baseline gap-4 text-[calc(17px*var(--type))]">
       <Maths
         latex={`${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${toLatex(parsed.tree)}`}
       />
       {hints.map((hint) => (
-        <span key={hint.from} className="text-[15px] text-quiet">
+        <span key={hint.from} className="text-[calc(15px*var(--type))] text-quiet">
           {hint.message}
         </span>
       ))}

@@ -23,7 +23,6 @@ export function StudiesPage() {
   const create = useMutation({
     mutationFn: (study: Study) => api.create(study),
     onSuccess: (stored) => {
-      queries.setQueryData(['study', stored.id], stored)
       void navigate(`/studies/${stored.id}`)
     },
   })
@@ -48,11 +47,11 @@ export function StudiesPage() {
     <div className="min-h-full">
       <header className="flex h-[46px] items-center gap-3 border-b border-rule px-4">
         <Mark />
-        <span className="font-serif text-[17px] font-semibold">Yperkine</span>
+        <span className="font-serif text-[calc(17px*var(--type))] font-semibold">Yperkine</span>
       </header>
       <main className="mx-auto max-w-[1120px] px-5 pt-8 pb-24">
         <div className="flex items-baseline gap-4">
-          <h1 className="font-serif text-[28px] font-semibold">Studies</h1>
+          <h1 className="font-serif text-[calc(28px*var(--type))] font-semibold">Studies</h1>
           {list.data && (
             <span className="text-quiet">
               {studies.length} {studies.length === 1 ? 'study' : 'studies'}
@@ -128,16 +127,12 @@ interface RowProps {
 
 function StudyRow({ study, onRemove, onChanged }: RowProps) {
   const [renaming, setRenaming] = useState(false)
-  const queries = useQueryClient()
   const rename = useMutation({
     mutationFn: async (title: string) => {
       const stored = await api.get(study.id)
       return api.save(study.id, stored.version, { ...stored.study, title }, crypto.randomUUID())
     },
-    onSuccess: (stored) => {
-      queries.setQueryData(['study', stored.id], stored)
-      onChanged()
-    },
+    onSuccess: onChanged,
   })
   const duplicate = useMutation({
     mutationFn: async () => {
@@ -157,7 +152,7 @@ function StudyRow({ study, onRemove, onChanged }: RowProps) {
           <EditableText
             label="Title"
             value={study.title}
-            className="relative z-10 w-[28rem] max-w-full font-serif text-[17px] font-semibold"
+            className="relative z-10 w-[28rem] max-w-full font-serif text-[calc(17px*var(--type))] font-semibold"
             check={(text) => (text.trim() === '' ? 'a study needs a title' : null)}
             onCommit={(title) => rename.mutate(title.trim())}
             onClose={() => setRenaming(false)}
@@ -165,7 +160,7 @@ function StudyRow({ study, onRemove, onChanged }: RowProps) {
         ) : (
           <Link
             to={`/studies/${study.id}`}
-            className="block truncate font-serif text-[17px] font-semibold after:absolute after:inset-0 after:content-['']"
+            className="block truncate font-serif text-[calc(17px*var(--type))] font-semibold after:absolute after:inset-0 after:content-['']"
           >
             {rename.isPending ? rename.variables : study.title}
           </Link>

@@ -1,87 +1,155 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useCallback, useEffect, useState } from 'react'
 import { useParams } from 'react-router'
-import { api, Refused, type StoredStudy } from '../api'
+import { api, Refused } from '../api'
 import { createAutosave } from '../workbench/autosave'
+import { Conflict } from '../workbench/Conflict'
 import { Deck } from '../workbench/Deck'
+import { drafts, type Opening, openStudy } from '../workbench/drafts'
 import { Lanes } from '../workbench/Lanes'
-import { createWorkbench, WorkbenchContext, type WorkbenchStore } from '../workbench/store'
+import { Shortcuts } from '../workbench/Shortcuts'
+import {
+  createWorkbench,
+  useStudy,
+  useWorkbenchStore,
+  WorkbenchContext,
+  type WorkbenchStore,
+} from '../workbench/store'
 import { TopBar } from '../workbench/TopBar'
+import { usePlayer } from '../workbench/usePlayer'
 import { useShortcuts } from '../workbench/useShortcuts'
 import { Working } from '../workbench/Working'
 import { MissingPage } from './MissingPage'
 
 export function WorkbenchPage() {
   const { id = '' } = useParams()
+  const queries = useQueryClient()
   // What a study is while it is open is the workbench's business: it is read once.
-  const stored = useQuery({
+  const opening = useQuery({
     queryKey: ['study', id],
-    queryFn: () => api.get(id),
-    staleTime: 0,
+    queryFn: () => openStudy(id),
+    gcTime: 0,
     refetchOnWindowFocus: false,
     refetchOnReconnect: false,
   })
-  if (stored.error instanceof Refused) return <MissingPage message={stored.error.message} />
-  if (stored.isError) {
+  if (opening.error instanceof Refused) return <MissingPage message={opening.error.message} />
+  if (opening.isError) {
     return (
       <main className="mx-auto max-w-xl px-6 py-24">
-        <p role="alert">The study cannot be read at the moment: {stored.error.message}.</p>
-        <button type="button" className="button mt-4" onClick={() => void stored.refetch()}>
+        <p role="alert">The study cannot be read at the moment: {opening.error.message}.</p>
+        <button type="button" className="button mt-4" onClick={() => void opening.refetch()}>
           Try again
         </button>
       </main>
     )
   }
-  if (!stored.data || stored.isFetching) {
+  if (!opening.data || opening.isFetching) {
     return <p className="p-8 text-quiet">Opening the study …</p>
   }
-  return <OpenStudy key={id} stored={stored.data} />
+  const takeTheirs = async () => {
+    await drafts.drop(id)
+    await queries.resetQueries({ queryKey: ['study', id] })
+  }
+  return (
+    <OpenStudy
+      key={`${id} ${opening.dataUpdatedAt}`}
+      opening={opening.data}
+      onTakeTheirs={() => void takeTheirs()}
+    />
+  )
 }
 
-function OpenStudy({ stored }: { stored: StoredStudy }) {
-  const queries = useQueryClient()
-  const [store] = useState(() => createWorkbench(stored.id, stored.study))
-  useAutosave(store, stored, () => {
-    queries.removeQueries({ queryKey: ['study', stored.id] })
-    void queries.invalidateQueries({ queryKey: ['studies'] })
-  })
-  useShortcuts(store)
+interface OpenProps {
+  opening: Opening
+  onTakeTheirs: () => void
+}
+
+function OpenStudy({ opening, onTakeTheirs }: OpenProps) {
+  const [store] = useState(() => createWorkbench(opening.stored.id, opening.study))
+  useAutosave(store, opening)
   return (
     <WorkbenchContext value={store}>
-      <div className="flex h-full flex-col overflow-hidden">
-        <TopBar />
-        <main className="flex min-h-0 flex-1">
-          <div className="flex min-w-0 flex-1 flex-col">
-            <Lanes />
-            <Deck />
-          </div>
-          <Working />
-        </main>
-      </div>
+      <Bench onTakeTheirs={onTakeTheirs} />
     </WorkbenchContext>
   )
 }
 
-/** Sends every settled state of the study to the server, and the last one when the page is left. */
-function useAutosave(store: WorkbenchStore, stored: StoredStudy, onLeave: () => void) {
-  const [first] = useState(stored)
-  const [leave] = useState(() => onLeave)
+function Bench({ onTakeTheirs }: { onTakeTheirs: () => void }) {
+  const store = useWorkbenchStore()
+  const look = useStudy((s) => s.display.look)
+  const [help, setHelp] = useState(false)
+  const showHelp = useCallback(() => setHelp(true), [])
+  usePlayer(store)
+  useShortcuts(store, showHelp)
   useEffect(() => {
-    const { id, version, study } = first
+    const { dataset } = document.documentElement
+    dataset.look = look
+    return () => {
+      delete dataset.look
+    }
+  }, [look])
+  return (
+    <div className="flex h-full flex-col overflow-hidden">
+      <TopBar />
+      <Conflict onTakeTheirs={onTakeTheirs} />
+      <main className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+        <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[640px] max-lg:flex-none">
+          <Lanes />
+          <Deck />
+        </div>
+        <Working />
+      </main>
+      <Shortcuts open={help} onClose={() => setHelp(false)} />
+    </div>
+  )
+}
+
+/**
+ * Sends every settled state of the study to the server, and the last one when the page is left.
+ * What the server does not have yet is kept in the browser as well.
+ */
+function useAutosave(store: WorkbenchStore, opening: Opening) {
+  const queries = useQueryClient()
+  const [first] = useState(opening)
+  useEffect(() => {
+    const { id, version, study } = first.stored
+    let from = version
+    let sent: typeof study | null = null
     const autosave = createAutosave({
       version,
       saved: study,
-      send: (from, next, saveId, last) => api.save(id, from, next, saveId, last),
-      onStatus: store.getState().setStatus,
-      onConflict: () => undefined,
+      send: async (base, next, saveId, last) => {
+        sent = next
+        const stored = await api.save(id, base, next, saveId, last)
+        from = stored.version
+        sent = null
+        return stored
+      },
+      onStatus(status, fault) {
+        store.getState().setStatus(status, fault)
+        if (status === 'Saved') void drafts.drop(id)
+      },
+      onConflict: (theirs) => store.getState().setTheirs(theirs),
       newSaveId: () => crypto.randomUUID(),
     })
-    const stop = store.subscribe(({ history, held }) => {
-      document.title = `${history.present.title} · Yperkine`
-      // While a drag runs there is nothing settled to keep.
-      if (!held) autosave.change(history.present)
+    let last = study
+    const take = (next: typeof study) => {
+      document.title = `${next.title} · Yperkine`
+      if (next === last) return
+      last = next
+      void drafts.keep(id, { version: from, study: next, sent })
+      autosave.change(next)
+    }
+    take(first.study)
+    if (first.theirs) {
+      store.getState().setTheirs(first.theirs)
+      store.getState().setStatus('Not saved', 'it was changed elsewhere in the meantime')
+      autosave.stop()
+    }
+    const stop = store.subscribe(({ history, held, courses }) => {
+      // While a drag runs there is nothing settled to keep; edits made while it plays are.
+      if (!held || courses) take(history.present)
     })
-    document.title = `${study.title} · Yperkine`
     const flush = () => void autosave.flush()
     const onHide = () => document.visibilityState === 'hidden' && flush()
     window.addEventListener('pagehide', flush)
@@ -94,8 +162,8 @@ function useAutosave(store: WorkbenchStore, stored: StoredStudy, onLeave: () => 
       document.removeEventListener('visibilitychange', onHide)
       void autosave.flush().finally(() => {
         autosave.stop()
-        leave()
+        void queries.invalidateQueries({ queryKey: ['studies'] })
       })
     }
-  }, [store, first, leave])
+  }, [store, first, queries])
 }

@@ -51,7 +51,7 @@ export function EditableText({ label, value, className = '', check, onCommit, on
       {problem && (
         <span
           role="alert"
-          className="popover absolute top-full left-0 z-20 mt-1 w-64 px-2 py-1 text-[13px] text-brick"
+          className="popover absolute top-full left-0 z-20 mt-1 w-64 px-2 py-1 text-[calc(13px*var(--type))] text-brick"
         >
           {problem}
         </span>

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react'
 import { EditableText } from '../parts/EditableText'
 import { Maths } from '../parts/Maths'
 import { useStudy, useWorkbenchStore } from './store'
+import { Transport } from './Transport'
 import { useMover } from './useMover'
 
 /** A track for each slider of the study. */
@@ -19,6 +20,7 @@ export function Deck() {
           Nothing moves yet. Say “tangent” on the right, and its place will have a track here.
         </p>
       )}
+      {sliders.length > 0 && <Transport />}
       {sliders.map((slider) => (
         <Track key={slider.name} slider={slider} />
       ))}

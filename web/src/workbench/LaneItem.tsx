@@ -25,7 +25,7 @@ export const LaneItem = memo(function LaneItem({ item }: { item: Item }) {
           d={item.d}
           fill="none"
           className={strokes[item.ink]}
-          strokeWidth={item.width}
+          style={{ strokeWidth: `calc(${item.width}px * var(--line))` }}
           strokeDasharray={item.dotted ? '2 4' : dashes[item.order ?? 0] || undefined}
           strokeLinecap={item.order !== undefined ? 'round' : 'butt'}
           strokeLinejoin="round"
@@ -38,7 +38,7 @@ export const LaneItem = memo(function LaneItem({ item }: { item: Item }) {
           x={item.x}
           y={item.y}
           textAnchor={item.anchor}
-          className="fill-rust stroke-page text-[13px] font-semibold select-none"
+          className="fill-rust stroke-page text-[calc(13px*var(--type))] font-semibold select-none"
           strokeWidth="4"
           strokeLinejoin="round"
           paintOrder="stroke"

@@ -1,9 +1,17 @@
-import { type Item, type LaneScene, nameToLatex, toggleLane } from '@yperkine/core'
+import {
+  bringIntoFrame,
+  derivativeToLatex,
+  type Item,
+  type LaneScene,
+  toggleLane,
+} from '@yperkine/core'
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { Maths } from '../parts/Maths'
 import { LaneItem } from './LaneItem'
+import { LaneSettings } from './LaneSettings'
 import { Ruler, rulerHeight } from './Ruler'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+import { useFraming } from './useFraming'
 import { useMover } from './useMover'
 
 export const headWidth = 84
@@ -59,7 +67,13 @@ function shareHeight(ids: readonly string[], room: number): Record<string, numbe
 
 function Lane({ lane, first }: { lane: LaneScene; first: boolean }) {
   const width = useWorkbench((s) => s.size.width)
+  const letter = useStudy((s) => s.variable.letter)
+  const notation = useStudy((s) => s.display.notation)
   const summaryId = `summary-${lane.id}`
+  const head = useRef<HTMLDivElement>(null)
+  const plot = useRef<SVGSVGElement>(null)
+  useFraming(head, { across: false, lane: lane.id, upright: true })
+  useFraming(plot, { across: true, lane: lane.id })
   const dots = lane.items.filter((i) => i.kind === 'dot')
   return (
     <figure
@@ -72,44 +86,72 @@ function Lane({ lane, first }: { lane: LaneScene; first: boolean }) {
         {lane.summary}
       </figcaption>
       <div
-        className="flex shrink-0 flex-col items-center gap-2 overflow-hidden border-r border-rule bg-paper pt-3"
+        ref={head}
+        className="flex shrink-0 touch-none flex-col items-center gap-1.5 overflow-hidden border-r border-rule bg-paper pt-3"
         style={{ width: headWidth }}
       >
-        <span className="text-[19px]">
-          <Maths latex={`${nameToLatex(lane.curve)}${"'".repeat(lane.order)}`} />
+        <span className="text-[calc(19px*var(--type))]">
+          <Maths latex={derivativeToLatex(lane.curve, lane.order, letter, notation)} />
         </span>
         {first && <Ladder curve={lane.curve} />}
+        <LaneSettings lane={lane} />
       </div>
-      <svg
-        width={width}
-        height={lane.height}
-        className="block touch-none bg-page"
-        role="presentation"
-      >
-        {lane.items.map((item) => (
-          <LaneItem key={item.key} item={item} />
-        ))}
-        <g className="fill-quiet text-[13px] select-none" aria-hidden>
-          {lane.ticks
-            .filter(({ at }) => at > 12 && at < lane.height - 4)
-            .map(({ at, text }) => (
-              <text
-                key={text}
-                x={6}
-                y={at - 4}
-                className="stroke-page"
-                strokeWidth="3"
-                paintOrder="stroke"
-              >
-                {text}
-              </text>
-            ))}
-        </g>
-        {dots.map((item) => (
-          <DotHandle key={item.key} item={item} />
-        ))}
-      </svg>
+      <div className="relative">
+        <svg
+          ref={plot}
+          width={width}
+          height={lane.height}
+          className="block touch-none bg-page"
+          role="presentation"
+        >
+          {lane.items.map((item) => (
+            <LaneItem key={item.key} item={item} />
+          ))}
+          <g className="fill-quiet text-[calc(13px*var(--type))] select-none" aria-hidden>
+            {lane.ticks
+              .filter(({ at }) => at > 12 && at < lane.height - 4)
+              .map(({ at, text }) => (
+                <text
+                  key={text}
+                  x={6}
+                  y={at - 4}
+                  className="stroke-page"
+                  strokeWidth="3"
+                  paintOrder="stroke"
+                >
+                  {text}
+                </text>
+              ))}
+          </g>
+          {dots.map((item) => (
+            <DotHandle key={item.key} item={item} />
+          ))}
+        </svg>
+        {lane.outside && <BringBack lane={lane} />}
+      </div>
     </figure>
+  )
+}
+
+/** Says that the curve is out of sight, and brings it back. */
+function BringBack({ lane }: { lane: LaneScene }) {
+  const store = useWorkbenchStore()
+  const bring = () => {
+    const found = store.getState().evaluation.curves.get(lane.curve)
+    if (found?.ok) {
+      const { from, to } = found.curve
+      store.getState().apply(bringIntoFrame(lane.id, [from, to]))
+    }
+  }
+  return (
+    <div className="pointer-events-none absolute inset-0 grid place-items-center">
+      <div className="popover pointer-events-auto flex items-center gap-3 px-4 py-2">
+        <span>{lane.title} lies outside this frame.</span>
+        <button type="button" className="button" onClick={bring}>
+          Bring curve into frame
+        </button>
+      </div>
+    </div>
   )
 }
 
@@ -153,6 +195,8 @@ function Ladder({ curve }: { curve: string }) {
   const open = useStudy((s) =>
     s.lanes.flatMap((l) => (l.curve === curve ? [l.order] : [])).join(),
   ).split(',')
+  const letter = useStudy((s) => s.variable.letter)
+  const notation = useStudy((s) => s.display.notation)
   const orders = Array.from({ length: highestOrder + 1 }, (_, i) => i)
   return (
     <div
@@ -168,14 +212,14 @@ function Ladder({ curve }: { curve: string }) {
             type="button"
             aria-pressed={shown}
             aria-label={`Show ${curve}${'′'.repeat(order)}`}
-            className={`h-[26px] border-b border-rule text-[15px] last:border-b-0 focus-visible:-outline-offset-2 ${
+            className={`h-[26px] border-b border-rule text-[calc(15px*var(--type))] last:border-b-0 focus-visible:-outline-offset-2 ${
               shown
                 ? 'bg-kelp text-page focus-visible:outline-page'
                 : 'bg-page text-quiet hover:text-ink'
             }`}
             onClick={() => apply(toggleLane(curve, order))}
           >
-            <Maths latex={`${nameToLatex(curve)}${"'".repeat(order)}`} />
+            <Maths latex={derivativeToLatex(curve, order, letter, notation)} />
           </button>
         )
       })}

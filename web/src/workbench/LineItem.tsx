@@ -43,11 +43,14 @@ export const LineItem = memo(function LineItem({
       aria-label={sentenceText(phrases)}
       className={`group relative flex gap-1 border-b border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''}`}
     >
-      <span aria-hidden className="w-3 shrink-0 pt-0.5 font-serif text-[13px] text-quiet italic">
+      <span
+        aria-hidden
+        className="w-3 shrink-0 pt-0.5 font-serif text-[calc(13px*var(--type))] text-quiet italic"
+      >
         {number}
       </span>
       <div className="min-w-0 flex-1">
-        <div className="font-serif text-[17px] leading-[1.45]">
+        <div className="font-serif text-[calc(17px*var(--type))] leading-[1.45]">
           <LineSample line={line} />
           {phrases.map((phrase, i) => (
             <PhraseView key={i} line={line} phrase={phrase} problem={unreadable} />
@@ -157,7 +160,7 @@ function ReadoutView({ readout }: { readout: Readout }) {
       <output
         aria-label={label}
         aria-live="off"
-        className={label === 'line' ? 'font-serif text-[16px]' : 'font-semibold'}
+        className={label === 'line' ? 'font-serif text-[calc(16px*var(--type))]' : 'font-semibold'}
         {...(value === undefined ? {} : { 'data-value': String(value) })}
       >
         {label === 'line' ? <Equation text={text} /> : text}
@@ -184,7 +187,7 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
         : addSlider(placeSlider(history.present, missing))
   const replacement = at?.replacement
   return (
-    <p role="alert" className="mt-1 text-[14px] text-brick">
+    <p role="alert" className="mt-1 text-[calc(14px*var(--type))] text-brick">
       {message}
       {fix && <span className="text-quiet"> · {fix}</span>}
       {give && (

@@ -28,7 +28,7 @@ export function SayWhatToAdd() {
     <div className="relative shrink-0 border-t border-rule bg-paper px-[18px] py-2">
       <Combobox<Offer | null> value={null} onChange={add} immediate>
         <div className="flex items-center gap-2">
-          <span aria-hidden className="text-[18px] font-semibold text-rust">
+          <span aria-hidden className="text-[calc(18px*var(--type))] font-semibold text-rust">
             +
           </span>
           <ComboboxInput
@@ -36,7 +36,7 @@ export function SayWhatToAdd() {
             id="say-what-to-add"
             autoComplete="off"
             spellCheck={false}
-            className="h-10 min-w-0 flex-1 rounded-md bg-transparent px-1 font-serif text-[17px] placeholder:text-quiet placeholder:italic"
+            className="h-10 min-w-0 flex-1 rounded-md bg-transparent px-1 font-serif text-[calc(17px*var(--type))] placeholder:text-quiet placeholder:italic"
             placeholder="Say what to add: tangent, value at 2…"
             displayValue={() => text}
             onChange={(event) => setText(event.target.value)}
@@ -55,7 +55,7 @@ export function SayWhatToAdd() {
             <ComboboxOption
               key={offer.sentence}
               value={offer}
-              className="cursor-pointer rounded-md px-3 py-2 font-serif text-[16px] data-focus:bg-paper"
+              className="cursor-pointer rounded-md px-3 py-2 font-serif text-[calc(16px*var(--type))] data-focus:bg-paper"
             >
               {offer.sentence}
             </ComboboxOption>

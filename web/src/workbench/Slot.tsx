@@ -52,7 +52,7 @@ export function Slot({ line, phrase, problem }: Props) {
       <EditableText
         label={editorNames[phrase.slot]}
         value={phrase.source}
-        className={`font-serif text-[16px] ${phrase.slot === 'domain' ? 'w-44' : 'w-28'}`}
+        className={`font-serif text-[calc(16px*var(--type))] ${phrase.slot === 'domain' ? 'w-44' : 'w-28'}`}
         check={(text) => {
           const result = editSlot(store.getState().history.present, line, phrase.slot, text)
           return result.ok ? null : result.message
@@ -166,17 +166,20 @@ function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) {
           onLeave={() => commit(true)}
         />
       </span>
-      <span className="block min-h-7 pt-1 text-[15px]">
+      <span className="block min-h-7 pt-1 text-[calc(15px*var(--type))]">
         {typed.parsed.ok && !refusal && (
           <Maths latex={`${typed.head} = ${toLatex(typed.parsed.tree)}`} />
         )}
         {refusal && (
-          <span role="alert" className="font-sans text-[14px] text-brick">
+          <span role="alert" className="font-sans text-[calc(14px*var(--type))] text-brick">
             {refusal}
           </span>
         )}
         {problems.map((p) => (
-          <span key={`${p.from} ${p.message}`} className="block font-sans text-[14px] text-brick">
+          <span
+            key={`${p.from} ${p.message}`}
+            className="block font-sans text-[calc(14px*var(--type))] text-brick"
+          >
             {p.message}
             {p.fix && <span className="text-quiet"> · {p.fix}</span>}
           </span>

@@ -1,10 +1,13 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react'
 import {
+  changeDisplay,
   changeLine,
   changeStudy,
   changeVariable,
   curveLines,
+  type Display,
   type Edit,
+  looks,
   renameSymbol,
   type Study,
   symbolProblem,
@@ -19,7 +22,9 @@ export function StudySettings({ open, onClose }: { open: boolean; onClose: () =>
       <div className="fixed inset-0 bg-ink/30" aria-hidden />
       <div className="fixed inset-0 grid place-items-center p-6">
         <DialogPanel className="popover max-h-full w-[34rem] max-w-full overflow-y-auto px-6 py-5">
-          <DialogTitle className="font-serif text-[20px] font-semibold">Study settings</DialogTitle>
+          <DialogTitle className="font-serif text-[calc(20px*var(--type))] font-semibold">
+            Study settings
+          </DialogTitle>
           <Fields />
           <div className="mt-5 flex justify-end">
             <button type="button" className="button button-primary" onClick={onClose}>
@@ -36,6 +41,7 @@ function Fields() {
   const study = useStudy((s) => s)
   const { apply } = useWorkbenchStore().getState()
   const { variable } = study
+  const firstCurve = curveLines(study)[0]?.name ?? 'f'
   return (
     <div className="mt-4 grid gap-4">
       <Field
@@ -82,8 +88,86 @@ function Fields() {
           />
         </div>
       ))}
-      <Decimals study={study} apply={apply} />
+      <div className="grid grid-cols-3 gap-3">
+        <Decimals study={study} apply={apply} />
+        <Choice
+          label="Look"
+          value={study.display.look}
+          options={looks.map((look) => [look, look])}
+          onChoose={(look) => apply(changeDisplay({ look: look as Display['look'] }))}
+        />
+        <Choice
+          label="Notation"
+          value={study.display.notation}
+          options={[
+            ['primes', `${firstCurve}′`],
+            ['ratios', `d${firstCurve}/d${variable.letter}`],
+          ]}
+          onChoose={(notation) =>
+            apply(changeDisplay({ notation: notation as Display['notation'] }))
+          }
+        />
+        <Choice
+          label="Ticks"
+          value={study.display.ticks}
+          options={[
+            ['numbers', 'numbers'],
+            ['pi', 'multiples of π'],
+          ]}
+          onChoose={(ticks) => apply(changeDisplay({ ticks: ticks as Display['ticks'] }))}
+        />
+        <Check
+          label="Grid"
+          checked={study.display.grid}
+          onChange={(grid) => apply(changeDisplay({ grid }))}
+        />
+        <Check
+          label="Axes"
+          checked={study.display.axes}
+          onChange={(axes) => apply(changeDisplay({ axes }))}
+        />
+      </div>
     </div>
+  )
+}
+
+interface ChoiceProps {
+  label: string
+  value: string
+  options: [value: string, text: string][]
+  onChoose: (value: string) => void
+}
+
+function Choice({ label, value, options, onChoose }: ChoiceProps) {
+  const id = useId()
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block text-[calc(13px*var(--type))] text-quiet">
+        {label}
+      </label>
+      <select
+        id={id}
+        className="field w-full"
+        value={value}
+        onChange={(e) => onChoose(e.target.value)}
+      >
+        {options.map(([option, text]) => (
+          <option key={option} value={option}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </div>
+  )
+}
+
+function Check(props: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+  const { label, checked, onChange } = props
+  return (
+    <label className="flex items-center gap-2 self-end pb-1.5">
+      <input type="checkbox" checked={checked} onChange={(e) => onChange(e.target.checked)} />
+      {label}
+    </label>
   )
 }
 
@@ -104,7 +188,7 @@ function Field({ label, value, check, onCommit }: FieldProps) {
   }
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="mb-1 block text-[13px] text-quiet">
+      <label htmlFor={id} className="mb-1 block text-[calc(13px*var(--type))] text-quiet">
         {label}
       </label>
       <input
@@ -120,7 +204,7 @@ function Field({ label, value, check, onCommit }: FieldProps) {
         }}
       />
       {problem && (
-        <p role="alert" className="mt-1 text-[13px] text-brick">
+        <p role="alert" className="mt-1 text-[calc(13px*var(--type))] text-brick">
           {problem}
         </p>
       )}
@@ -132,7 +216,7 @@ function Decimals({ study, apply }: { study: Study; apply: (edit: Edit) => void 
   const id = useId()
   return (
     <div>
-      <label htmlFor={id} className="mb-1 block text-[13px] text-quiet">
+      <label htmlFor={id} className="mb-1 block text-[calc(13px*var(--type))] text-quiet">
         Decimals
       </label>
       <input

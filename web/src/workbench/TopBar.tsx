@@ -24,7 +24,7 @@ export function TopBar() {
         aria-label="Yperkine, to the studies"
       >
         <Mark />
-        <span className="font-serif text-[17px] font-semibold">Yperkine</span>
+        <span className="font-serif text-[calc(17px*var(--type))] font-semibold">Yperkine</span>
         <span className="text-quiet">Studies /</span>
       </Link>
       {renaming ? (
@@ -40,7 +40,9 @@ export function TopBar() {
         />
       ) : (
         <h1 className="flex min-w-0 items-center gap-1">
-          <span className="truncate font-serif text-[17px] font-semibold">{title}</span>
+          <span className="truncate font-serif text-[calc(17px*var(--type))] font-semibold">
+            {title}
+          </span>
           <button
             type="button"
             aria-label="Rename"
@@ -92,7 +94,7 @@ function SaveState() {
       <span role="status" className={status === 'Not saved' && fault ? 'text-brick' : 'text-quiet'}>
         {status}
       </span>
-      {fault && <span className="text-[13px] text-quiet">{fault}</span>}
+      {fault && <span className="text-[calc(13px*var(--type))] text-quiet">{fault}</span>}
     </span>
   )
 }

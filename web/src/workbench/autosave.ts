@@ -84,7 +84,7 @@ export function createAutosave(options: AutosaveOptions) {
         onStatus('Saved', null)
         return
       }
-      onStatus(sending ? 'Saving' : 'Not saved', null)
+      if (failures === 0) onStatus('Saving', null)
       if (!flight || failures === 0) later(delay)
     },
     /** Sends what is unsaved at once, as when the page is left. */

@@ -1,19 +1,28 @@
 import {
+  advance,
+  type Course,
   createEvaluator,
   createSceneMaker,
   type Edit,
   endGesture,
   type Evaluation,
+  formatShort,
   type History,
+  movingSliders,
   record,
   redo,
   type Scene,
+  setSlider,
+  startCourse,
   startHistory,
   type Study,
   undo,
+  valueOn,
+  withLiveValues,
 } from '@yperkine/core'
 import { createContext, useContext } from 'react'
 import { createStore, useStore } from 'zustand'
+import type { StoredStudy } from '../api'
 import type { SaveStatus } from './autosave'
 
 export interface Size {
@@ -27,27 +36,41 @@ export interface Workbench {
   evaluation: Evaluation
   scene: Scene
   size: Size
-  /** Frames kept still while a gesture runs. */
-  held: Pick<Scene, 'x' | 'lanes'> | null
+  /** Frames kept still while a gesture or a motion runs; x is null where it is what moves. */
+  held: { x: Scene['x'] | null; lanes: Scene['lanes'] } | null
+  /** The sliders under way, or null while nothing plays. */
+  courses: ReadonlyMap<string, Course> | null
+  /** Their values on the way: they enter neither history nor autosave. */
+  live: ReadonlyMap<string, number>
   /** The place that sentences are offered for first. */
   selectedPlace: string | null
   status: SaveStatus
   fault: string | null
+  /** What someone else has made of the study meanwhile. */
+  theirs: StoredStudy | null
   /** What the polite live region says. */
   announcement: string
 
   /** Applies an edit; edits of one gesture undo as one. */
   apply: (edit: Edit, gesture?: string) => void
-  /** Begins a stretch of edits during which the frame stays still. */
-  hold: () => void
+  /** Begins a stretch of edits during which the frame stays still; while panning, only heights do. */
+  hold: (what?: 'frame' | 'heights') => void
   /** Ends it, and says what came of it. */
   release: (announcement?: (evaluation: Evaluation) => string) => void
+  play: () => void
+  /** Stops the motion where it is; that value is the study's from now on. */
+  pause: () => void
+  /** Lets some seconds of motion pass. */
+  tick: (seconds: number) => void
+  /** Moves what the transport moves by one step, as an edit. */
+  step: (by: 1 | -1) => void
   undo: () => void
   redo: () => void
   resize: (size: Size) => void
   selectPlace: (place: string | null) => void
   announce: (text: string) => void
   setStatus: (status: SaveStatus, fault: string | null) => void
+  setTheirs: (theirs: StoredStudy) => void
 }
 
 /** The open study with everything that follows from it: edits go in, results and scene come out. */
@@ -59,12 +82,13 @@ export function createWorkbench(id: string, study: Study) {
     const sceneFor = (evaluation: Evaluation, size: Size, held: Workbench['held']) =>
       makeScene(evaluation, {
         ...size,
-        ...(held ? { heldX: held.x, held: new Map(held.lanes.map((l) => [l.id, l.y])) } : {}),
+        ...(held?.x ? { heldX: held.x } : {}),
+        ...(held ? { held: new Map(held.lanes.map((l) => [l.id, l.y])) } : {}),
       })
     /** The one way a study reaches the page. */
     const show = (history: History) => {
-      const { size, held } = get()
-      const evaluation = evaluate(history.present)
+      const { size, held, live } = get()
+      const evaluation = evaluate(withLiveValues(history.present, live))
       set({ history, evaluation, scene: sceneFor(evaluation, size, held) })
     }
     const size: Size = { width: 0, heights: {} }
@@ -76,9 +100,12 @@ export function createWorkbench(id: string, study: Study) {
       scene: sceneFor(evaluation, size, null),
       size,
       held: null,
+      courses: null,
+      live: new Map(),
       selectedPlace: null,
       status: 'Saved',
       fault: null,
+      theirs: null,
       announcement: '',
 
       apply(edit, gesture) {
@@ -86,21 +113,70 @@ export function createWorkbench(id: string, study: Study) {
         const next = edit(history.present)
         if (next !== history.present) show(record(history, next, gesture ?? null))
       },
-      hold() {
+      hold(what = 'frame') {
+        get().pause()
         const { scene } = get()
-        set({ held: { x: scene.x, lanes: scene.lanes } })
+        set({ held: { x: what === 'frame' ? scene.x : null, lanes: scene.lanes } })
       },
       release(words) {
         set({ held: null })
         show(endGesture(get().history))
         if (words) get().announce(words(get().evaluation))
       },
+      play() {
+        const { evaluation, scene, courses } = get()
+        const moving = movingSliders(evaluation.study)
+        if (courses || moving.length === 0) return
+        set({
+          held: { x: scene.x, lanes: scene.lanes },
+          courses: new Map(moving.map((slider) => [slider.name, startCourse(slider)])),
+        })
+      },
+      pause() {
+        const { courses, live, history } = get()
+        if (!courses) return
+        const present = withLiveValues(history.present, live)
+        set({ courses: null, live: new Map(), held: null })
+        show({ ...history, present, gesture: null })
+        const values = present.sliders.filter((s) => courses.has(s.name))
+        get().announce(values.map((s) => `${s.name} = ${formatShort(s.value, 6)}`).join(', '))
+      },
+      tick(seconds) {
+        const { courses, history } = get()
+        if (!courses) return
+        const next = new Map<string, Course>()
+        const live = new Map<string, number>()
+        for (const slider of history.present.sliders) {
+          const course = courses.get(slider.name)
+          if (!course) continue
+          const moved = advance(course, slider, seconds)
+          next.set(slider.name, moved)
+          live.set(slider.name, valueOn(moved, slider))
+        }
+        set({ courses: next, live })
+        show(history)
+        if ([...next.values()].every((c) => c.ended)) get().pause()
+      },
+      step(by) {
+        get().pause()
+        const edit: Edit = (study) =>
+          movingSliders(study).reduce(
+            (now, s) => setSlider(s.name, s.value + by * s.step)(now),
+            study,
+          )
+        get().apply(edit, 'step')
+        const { study } = get().evaluation
+        const values = movingSliders(study).map((s) => `${s.name} = ${formatShort(s.value, 6)}`)
+        get().announce(values.join(', '))
+      },
       undo() {
+        get().pause()
         const before = get().history
         show(undo(before))
         get().announce(before.past.length > 0 ? 'Undone' : 'Nothing to undo')
       },
       redo() {
+        get().pause()
         const before = get().history
         show(redo(before))
         get().announce(before.future.length > 0 ? 'Done again' : 'Nothing to do again')
@@ -117,6 +193,7 @@ export function createWorkbench(id: string, study: Study) {
       announce: (text) =>
         set(({ announcement }) => ({ announcement: announcement === text ? `${text} ` : text })),
       setStatus: (status, fault) => set({ status, fault }),
+      setTheirs: (theirs) => set({ theirs }),
     }
   })
 }
@@ -135,4 +212,4 @@ export function useWorkbench<T>(select: (state: Workbench) => T): T {
 }
 
 export const useStudy = <T>(select: (study: Study) => T): T =>
-  useWorkbench((s) => select(s.history.present))
+  useWorkbench((s) => select(s.evaluation.study))

@@ -1,0 +1,77 @@
+import type { Slider } from './parts'
+import type { Study } from './schema'
+import { snapToStep } from './values'
+
+/** Where a moving slider is: between its bounds as a share, and which way it goes. */
+export interface Course {
+  share: number
+  direction: 1 | -1
+  /** A course that runs once has come to its end. */
+  ended: boolean
+}
+
+/** A course that begins where the slider stands; at its far end a run begins anew. */
+export function startCourse({ value, from, to, motion }: Slider): Course {
+  const share = (value - from) / (to - from)
+  const atEnd = share >= 1 && motion.manner !== 'there and back'
+  return { share: atEnd ? 0 : share, direction: share >= 1 ? -1 : 1, ended: false }
+}
+
+/** The course after some seconds more. Any length of time is taken, also several passes at once. */
+export function advance(course: Course, { motion }: Slider, seconds: number): Course {
+  if (course.ended) return course
+  const way = seconds / motion.pace
+  switch (motion.manner) {
+    case 'once': {
+      const share = course.share + way
+      return share >= 1 ? { share: 1, direction: 1, ended: true } : { ...course, share }
+    }
+    case 'round again':
+      return { ...course, share: (course.share + way) % 1 }
+    case 'there and back': {
+      // Unfolded, there and back is a straight way of length 2 that begins again.
+      const unfolded = course.direction === 1 ? course.share : 2 - course.share
+      const next = (unfolded + way) % 2
+      return next <= 1
+        ? { share: next, direction: 1, ended: false }
+        : { share: 2 - next, direction: -1, ended: false }
+    }
+  }
+}
+
+/** The value a slider shows on its course: the nearest one on its grid of steps. */
+export const valueOn = (course: Course, slider: Slider): number =>
+  snapToStep(slider, slider.from + course.share * (slider.to - slider.from))
+
+/** The sliders that the transport moves: those chosen, or else the first. */
+export function movingSliders(study: Study): Slider[] {
+  const chosen = study.sliders.filter((s) => s.motion.moves)
+  return chosen.length > 0 ? chosen : study.sliders.slice(0, 1)
+}
+
+/** A study with other values for some of its sliders, for the time of a motion. */
+export function withLiveValues(study: Study, live: ReadonlyMap<string, number>): Study {
+  if (live.size === 0) return study
+  return {
+    ...study,
+    sliders: study.sliders.map((s) => {
+      const value = live.get(s.name)
+      return value === undefined || value === s.value ? s : { ...s, value }
+    }),
+  }
+}
+
+/** "a moves there and back · 8 s a pass", for each slider that moves. */
+export function motionSentence(study: Study): string {
+  return movingSliders(study)
+    .map(({ name, motion }) => {
+      const manner =
+        motion.manner === 'once'
+          ? 'goes once'
+          : motion.manner === 'round again'
+            ? 'goes round again'
+            : 'moves there and back'
+      return `${name} ${manner} · ${motion.pace} s a pass`
+    })
+    .join(', ')
+}

@@ -1,0 +1,73 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
+import { changeLane, type LaneScene, setLaneFrame } from '@yperkine/core'
+import { MoveVertical } from 'lucide-react'
+import { BoundField } from './BoundField'
+import { useStudy, useWorkbenchStore } from './store'
+
+/** The heights of a lane: typed bounds, following the curve, equal scale. */
+export function LaneSettings({ lane }: { lane: LaneScene }) {
+  const { apply } = useWorkbenchStore().getState()
+  const kept = useStudy((s) => s.lanes.find((l) => l.id === lane.id))
+  const [low, high] = lane.y
+  const step = 10 ** Math.floor(Math.log10((high - low) / 10))
+  const decimals = Math.max(0, Math.min(12, 2 - Math.floor(Math.log10(high - low))))
+  const field = { step, decimals, className: 'w-28' }
+  return (
+    <Popover>
+      <PopoverButton
+        aria-label={`Heights of ${lane.title}`}
+        title={`Heights of ${lane.title}`}
+        className="grid size-8 place-items-center rounded-md text-quiet hover:text-ink"
+      >
+        <MoveVertical size={16} aria-hidden />
+      </PopoverButton>
+      <PopoverPanel anchor="right start" className="popover z-30 grid gap-3 p-4">
+        <div className="flex items-end gap-3">
+          <Labelled text="from">
+            <BoundField
+              {...field}
+              label={`${lane.title} from`}
+              value={low}
+              onEnter={(v) => apply(setLaneFrame(lane.id, [v, high]))}
+            />
+          </Labelled>
+          <Labelled text="to">
+            <BoundField
+              {...field}
+              label={`${lane.title} to`}
+              value={high}
+              onEnter={(v) => apply(setLaneFrame(lane.id, [low, v]))}
+            />
+          </Labelled>
+        </div>
+        <button
+          type="button"
+          className="button justify-center"
+          disabled={kept?.frame === null && !kept.equalScale}
+          onClick={() => apply(changeLane(lane.id, { frame: null, equalScale: false }))}
+        >
+          Follow the curve
+        </button>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={kept?.equalScale ?? false}
+            onChange={(e) => apply(changeLane(lane.id, { equalScale: e.target.checked }))}
+          />
+          Equal scale
+        </label>
+      </PopoverPanel>
+    </Popover>
+  )
+}
+
+function Labelled({ text, children }: { text: string; children: React.ReactNode }) {
+  return (
+    <span className="grid gap-1">
+      <span aria-hidden className="text-[calc(13px*var(--type))] text-quiet">
+        {text}
+      </span>
+      {children}
+    </span>
+  )
+}

@@ -1,0 +1,127 @@
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react'
+import {
+  boundSlider,
+  changeSlider,
+  decimalsOfStep,
+  type Manner,
+  manners,
+  type Motion,
+  movingSliders,
+  nameToLatex,
+  type Slider,
+} from '@yperkine/core'
+import { Maths } from '../parts/Maths'
+import { BoundField } from './BoundField'
+import { useStudy, useWorkbenchStore } from './store'
+
+const headings = ['', 'from', 'to', 'step', 'moves', 'how', 'seconds a pass']
+
+/** Bounds, step and motion of every slider. */
+export function SliderSettings({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const sliders = useStudy((s) => s.sliders)
+  return (
+    <Dialog open={open} onClose={onClose} className="relative z-40">
+      <div className="fixed inset-0 bg-ink/30" aria-hidden />
+      <div className="fixed inset-0 grid place-items-center p-6">
+        <DialogPanel className="popover max-h-full max-w-full overflow-auto px-6 py-5">
+          <DialogTitle className="font-serif text-[calc(20px*var(--type))] font-semibold">
+            Sliders and motion
+          </DialogTitle>
+          <table className="mt-3 border-separate border-spacing-x-2 border-spacing-y-2">
+            <thead className="text-left text-[calc(13px*var(--type))] text-quiet">
+              <tr>
+                {headings.map((heading) => (
+                  <th key={heading} scope="col" className="font-normal">
+                    {heading}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {sliders.map((slider) => (
+                <Row key={slider.name} slider={slider} />
+              ))}
+            </tbody>
+          </table>
+          <div className="mt-4 flex justify-end">
+            <button type="button" className="button button-primary" onClick={onClose}>
+              Done
+            </button>
+          </div>
+        </DialogPanel>
+      </div>
+    </Dialog>
+  )
+}
+
+function Row({ slider }: { slider: Slider }) {
+  const { apply } = useWorkbenchStore().getState()
+  const moves = useStudy((s) => movingSliders(s).some((m) => m.name === slider.name))
+  const { name, from, to, step, motion } = slider
+  const move = (change: Partial<Motion>) =>
+    apply(changeSlider(name, { motion: { ...motion, ...change } }))
+  const decimals = Math.max(3, decimalsOfStep(step))
+  const field = { step, decimals, className: 'w-20' }
+  return (
+    <tr>
+      <th scope="row" className="pr-2 text-left font-normal">
+        <span className="sr-only">{name}</span>
+        <Maths latex={nameToLatex(name)} />
+      </th>
+      <td>
+        <BoundField
+          {...field}
+          label={`${name} from`}
+          value={from}
+          onEnter={(v) => apply(boundSlider(name, { from: v }))}
+        />
+      </td>
+      <td>
+        <BoundField
+          {...field}
+          label={`${name} to`}
+          value={to}
+          onEnter={(v) => apply(boundSlider(name, { to: v }))}
+        />
+      </td>
+      <td>
+        <BoundField
+          {...field}
+          decimals={12}
+          label={`${name} step`}
+          value={step}
+          onEnter={(v) => apply(boundSlider(name, { step: v }))}
+        />
+      </td>
+      <td className="text-center">
+        <input
+          type="checkbox"
+          aria-label={`${name} moves`}
+          checked={moves}
+          onChange={(e) => move({ moves: e.target.checked })}
+        />
+      </td>
+      <td>
+        <select
+          aria-label={`How ${name} moves`}
+          className="field"
+          value={motion.manner}
+          onChange={(e) => move({ manner: e.target.value as Manner })}
+        >
+          {manners.map((manner) => (
+            <option key={manner}>{manner}</option>
+          ))}
+        </select>
+      </td>
+      <td>
+        <BoundField
+          {...field}
+          step={1}
+          label={`Pace of ${name}`}
+          value={motion.pace}
+          onEnter={(v) => move({ pace: Math.min(3600, Math.max(0.1, v)) })}
+        />
+      </td>
+    </tr>
+  )
+}
