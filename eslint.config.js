@@ -83,6 +83,7 @@ export default typescript.config(
   },
   {
     files: ['web/src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
     plugins: { 'react-hooks': reactHooks },
     rules: {
       'no-restricted-imports': ['error', notInWeb],

@@ -31,19 +31,19 @@ function stamp(name, value) {
 
 /** Installs the npm packages, unless those of this very lock file are in place. */
 export async function installPackages() {
-  const lock = hashOf([path.join(root, 'package-lock.json')])
-  if (isStamped('packages', lock)) return
+  const lockFile = path.join(root, 'package-lock.json')
+  if (isStamped('packages', hashOf([lockFile]))) return
   say('Installing packages from npm (a minute or so the first time) …')
-  const { code, output } = await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
-    cwd: root,
-    quiet: true,
-  })
+  // Not npm ci: it refuses a lock file without the optional binaries of other systems, and a
+  // registry that does not have those leaves them out. npm install keeps to the lock file as well.
+  const args = ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']
+  const { code, output } = await run('npm', args, { cwd: root, quiet: true })
   if (code !== 0) {
     // npm's own advice is long; its first lines name the cause.
     const cause = output.trim().split('\n').slice(0, 8).join('\n')
     throw new Explained(`The npm packages could not be installed:\n${cause}`)
   }
-  stamp('packages', lock)
+  stamp('packages', hashOf([lockFile]))
 }
 
 function filesBelow(folder) {

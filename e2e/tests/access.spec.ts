@@ -1,0 +1,129 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '../support/fixtures'
+
+const rules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
+
+async function faults(page: import('@playwright/test').Page) {
+  const { violations } = await new AxeBuilder({ page }).withTags(rules).analyze()
+  return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)
+}
+const lookOf = (page: import('@playwright/test').Page) =>
+  page.evaluate(() => document.documentElement.dataset.look)
+
+test('axe finds nothing on the Studies page', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'The flood tide' }).waitFor()
+  expect(await faults(page)).toEqual([])
+  await page.getByRole('textbox', { name: 'Function' }).fill('k x + (')
+  expect(await faults(page)).toEqual([])
+})
+
+for (const look of ['paper', 'night', 'chalk']) {
+  test(`axe finds nothing on the workbench in ${look}`, async ({ page, bench }) => {
+    await bench.open('f(x) = x^2')
+    await bench.button('Show f′').click()
+    await bench.say('tangent')
+    await bench.button('Study settings').click()
+    await page.getByRole('combobox', { name: 'Look' }).selectOption(look)
+    expect(await faults(page)).toEqual([])
+    await bench.button('Done').click()
+    expect(await lookOf(page)).toBe(look)
+    expect(await faults(page)).toEqual([])
+    await bench.button('x = a').click()
+    await page.getByRole('textbox', { name: 'Place' }).fill('12')
+    await page.keyboard.press('Enter')
+    expect(await faults(page)).toEqual([])
+  })
+}
+
+test('Tab reaches rungs, flags, tracks, bounds and slots, and the focus shows', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('f(x) = x^2')
+  await bench.say('tangent')
+  await page.locator('body').focus()
+  const reached = new Set<string>()
+  for (let i = 0; i < 45; i++) {
+    await page.keyboard.press('Tab')
+    const [name, outline] = await page.evaluate(() => {
+      const element = document.activeElement as HTMLElement
+      const name = element.getAttribute('aria-label') ?? element.textContent ?? ''
+      return [name, getComputedStyle(element).outlineStyle] as const
+    })
+    if (!name || reached.has(name)) continue
+    reached.add(name)
+    expect({ name, outline }).toEqual({ name, outline: 'solid' })
+  }
+  expect([...reached]).toEqual(
+    expect.arrayContaining([
+      'Show f′',
+      'Heights of f',
+      'Fit',
+      'x from',
+      'x to',
+      'Place a',
+      'Play a',
+      'a',
+      'f(x) = x²',
+      'x = a',
+      'Whole line',
+      'Say what to add',
+      'Undo',
+      'Study settings',
+    ]),
+  )
+})
+
+for (const [width, height] of [
+  [820, 1180],
+  [1024, 768],
+  [1920, 1080],
+] as const) {
+  test(`the page holds at ${width} wide`, async ({ page, bench }) => {
+    await page.setViewportSize({ width, height })
+    await bench.open('f(x) = x^2')
+    await bench.say('tangent')
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth)
+    expect(wide).toBeLessThanOrEqual(width)
+    for (const part of [
+      bench.lane('f'),
+      bench.slider('Place a'),
+      bench.working,
+      bench.button('Play a'),
+    ]) {
+      const box = (await part.boundingBox())!
+      expect(box.x).toBeGreaterThanOrEqual(0)
+      expect(box.x + box.width).toBeLessThanOrEqual(width + 1)
+    }
+    await bench.drag(bench.slider('Place a'), 60)
+    expect(await bench.valueOf(bench.slider('a'))).toBeGreaterThan(0.3)
+  })
+}
+
+test('at 200 % zoom everything is still there', async ({ page, bench }) => {
+  // Zooming to 200 % halves the pixels a page has.
+  await page.setViewportSize({ width: 640, height: 400 })
+  await bench.open('f(x) = x^2')
+  await bench.say('tangent')
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(640)
+  await bench.slider('Place a').scrollIntoViewIfNeeded()
+  await bench.slider('Place a').press('ArrowRight')
+  await expect(bench.slider('a')).toHaveAttribute('aria-valuenow', '0.1')
+})
+
+test('single keys can be switched off, notation and grid changed', async ({ page, bench }) => {
+  await bench.open('f(x) = x^2')
+  await bench.say('rate')
+  await bench.button('Study settings').click()
+  await page.getByRole('combobox', { name: 'Notation' }).selectOption('df/dx')
+  await page.getByRole('checkbox', { name: 'Grid' }).uncheck()
+  await bench.button('Done').click()
+  await expect(bench.line('Rate of change f′(x) = 2x').locator('.katex .mfrac')).toBeVisible()
+  await expect(bench.lane('f').locator('path.stroke-grid')).toHaveCount(0)
+  await page.keyboard.press('?')
+  await page.getByRole('checkbox', { name: 'Single keys work on this study' }).uncheck()
+  await bench.button('Done').click()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toBeHidden()
+})

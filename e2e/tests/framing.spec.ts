@@ -1,0 +1,142 @@
+import { type Locator } from '@playwright/test'
+import { type Bench, expect, test } from '../support/fixtures'
+
+const bounds = async (bench: Bench) => {
+  const value = async (name: string) =>
+    Number(
+      await bench.page.getByRole('spinbutton', { name, exact: true }).getAttribute('aria-valuenow'),
+    )
+  return [await value('x from'), await value('x to')] as const
+}
+const centre = async (target: Locator) => {
+  const box = (await target.boundingBox())!
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+}
+const plot = (bench: Bench, lane = 'f') => bench.lane(lane).locator('svg[role=presentation]')
+const pathOf = (bench: Bench) => bench.lane('f').locator('path.stroke-kelp').getAttribute('d')
+
+test.beforeEach(async ({ bench }) => {
+  await bench.open('f(x) = x^2/4 - 3')
+})
+
+test('the wheel zooms at the pointer, and what is under it stays', async ({ page, bench }) => {
+  const before = await bounds(bench)
+  const box = (await plot(bench).boundingBox())!
+  const share = 0.25
+  await page.mouse.move(box.x + share * box.width, box.y + box.height / 2)
+  await page.mouse.wheel(0, -300)
+  await expect.poll(async () => (await bounds(bench))[1]).toBeLessThan(before[1])
+  const after = await bounds(bench)
+  const at = ([from, to]: readonly [number, number]) => from + share * (to - from)
+  expect(at(after)).toBeCloseTo(at(before), 1)
+  expect(after[1] - after[0]).toBeLessThan(0.8 * (before[1] - before[0]))
+  await bench.button('Fit').click()
+  expect(await bounds(bench)).toEqual(before)
+})
+
+test('over a lane’s head only the heights zoom', async ({ page, bench }) => {
+  const before = await bounds(bench)
+  const path = await pathOf(bench)
+  const box = (await bench.lane('f').boundingBox())!
+  await page.mouse.move(box.x + 20, box.y + 300)
+  await page.mouse.wheel(0, 300)
+  await expect.poll(() => pathOf(bench)).not.toBe(path)
+  expect(await bounds(bench)).toEqual(before)
+})
+
+test('dragging pans, as one edit', async ({ page, bench }) => {
+  const before = await bounds(bench)
+  const { x, y } = await centre(plot(bench))
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + 60, y + 4, { steps: 4 })
+  await page.mouse.move(x + 120, y + 8, { steps: 4 })
+  await page.mouse.up()
+  const after = await bounds(bench)
+  const perPixel = (before[1] - before[0]) / (await plot(bench).boundingBox())!.width
+  expect(after[0]).toBeCloseTo(before[0] - 120 * perPixel, 1)
+  expect(after[1] - after[0]).toBeCloseTo(before[1] - before[0], 6)
+  await bench.button('Undo').click()
+  expect(await bounds(bench)).toEqual(before)
+})
+
+test('bounds are typed as expressions, and a bad one says so', async ({ page, bench }) => {
+  const field = page.getByRole('spinbutton', { name: 'x to', exact: true })
+  await field.fill('2pi')
+  await page.keyboard.press('Enter')
+  expect((await bounds(bench))[1]).toBeCloseTo(2 * Math.PI, 12)
+  await field.fill('2 +')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toHaveText('something is missing after +')
+  await page.keyboard.press('Escape')
+  expect((await bounds(bench))[1]).toBeCloseTo(2 * Math.PI, 12)
+  await field.focus()
+  await page.keyboard.press('ArrowUp')
+  expect((await bounds(bench))[1]).toBeCloseTo(2 * Math.PI + 1, 12)
+})
+
+test('a curve outside the frame says so and comes back', async ({ page, bench }) => {
+  await bench.button('Heights of f').click()
+  await page.getByRole('spinbutton', { name: 'f from' }).fill('500')
+  await page.keyboard.press('Enter')
+  await page.getByRole('spinbutton', { name: 'f to' }).fill('600')
+  await page.keyboard.press('Enter')
+  // The lower bound is above the old upper one at first, so it is entered again.
+  await page.getByRole('spinbutton', { name: 'f from' }).fill('500')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(page.getByText('f lies outside this frame.')).toBeVisible()
+  await bench.button('Bring curve into frame').click()
+  await expect(page.getByText('f lies outside this frame.')).toBeHidden()
+})
+
+test('equal scale makes a unit as long upwards as across', async ({ page, bench }) => {
+  await bench.button('f(x) = x²/4 − 3').click()
+  await page.getByRole('textbox', { name: 'Formula' }).fill('f(x) = x')
+  await page.keyboard.press('Enter')
+  await bench.button('Heights of f').click()
+  await page.getByRole('checkbox', { name: 'Equal scale' }).check()
+  await page.keyboard.press('Escape')
+  const numbers = (await pathOf(bench))!.match(/-?[\d.]+/g)!.map(Number)
+  const [x0, y0] = numbers as [number, number]
+  const [x1, y1] = numbers.slice(-2) as [number, number]
+  expect((y0 - y1) / (x1 - x0)).toBeCloseTo(1, 2)
+})
+
+test('two fingers pinch and pan', async ({ page, bench }) => {
+  const before = await bounds(bench)
+  const { x, y } = await centre(plot(bench))
+  const client = await page.context().newCDPSession(page)
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: [number, number][]) =>
+    client.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: points.map(([px, py], id) => ({ x: px, y: py, id })),
+    })
+  await client.send('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 2 })
+  await touch('touchStart', [[x - 50, y]])
+  await touch('touchStart', [
+    [x - 50, y],
+    [x + 50, y],
+  ])
+  for (const d of [60, 80, 100])
+    await touch('touchMove', [
+      [x - d, y],
+      [x + d, y],
+    ])
+  await touch('touchEnd', [])
+  const after = await bounds(bench)
+  expect((before[1] - before[0]) / (after[1] - after[0])).toBeCloseTo(2, 1)
+})
+
+test('ticks count in multiples of π, and labels never touch', async ({ page, bench }) => {
+  await bench.button('Study settings').click()
+  await page.getByRole('combobox', { name: 'Ticks' }).selectOption('multiples of π')
+  await bench.button('Done').click()
+  const labels = page.locator('svg text', { hasText: 'π' })
+  await expect(labels.filter({ hasText: /^−2π$/ })).toBeVisible()
+  const boxes = (await Promise.all((await labels.all()).map((l) => l.boundingBox()))).map((b) => b!)
+  boxes.sort((a, b) => a.x - b.x)
+  expect(boxes.length).toBeGreaterThan(4)
+  for (let i = 1; i < boxes.length; i++)
+    expect(boxes[i]!.x).toBeGreaterThan(boxes[i - 1]!.x + boxes[i - 1]!.width)
+})
