@@ -100,7 +100,7 @@ export default typescript.config(
   },
   {
     files: ['scripts/**/*.mjs', '*.js'],
-    languageOptions: { globals: globals.node },
+    languageOptions: { globals: { ...globals.node, ...globals.browser } },
     rules: { 'no-console': 'off' },
   },
 )

@@ -1,7 +1,9 @@
+import { existsSync } from 'node:fs'
 import path from 'node:path'
-import { checkNode, installPackages, root } from './install.mjs'
+import { measureFrames } from './frames.mjs'
+import { checkNode, installDebianPackage, installPackages, root } from './install.mjs'
 import { run } from './run.mjs'
-import { runMain } from './say.mjs'
+import { Explained, runMain } from './say.mjs'
 
 runMain(async () => {
   checkNode()
@@ -15,5 +17,7 @@ runMain(async () => {
     build: { ssr: 'bench/main.ts', outDir, target: 'node20', emptyOutDir: true },
   })
   const { code } = await run(process.execPath, [path.join(outDir, 'main.js')], { cwd: root })
-  process.exitCode = code
+  if (code !== 0) throw new Explained('The measurement of core failed.')
+  if (!existsSync('/usr/bin/chromium')) await installDebianPackage('chromium', 'Chromium')
+  await measureFrames()
 })

@@ -67,6 +67,14 @@ describe('keeping a study', () => {
     expect(again.body).toEqual(body)
   })
 
+  test('a study kept before the schema grew is read with what is usual', async () => {
+    const { display: _, ...older } = study('From long ago')
+    const row = await StudyRow.create({ study: older as Study, saveId: null })
+    const { body } = await request(app).get(`/api/studies/${row.id}`).expect(200)
+    expect(body).toMatchObject({ study: { title: 'From long ago', display: { look: 'paper' } } })
+    await request(app).get('/api/studies').expect(200)
+  })
+
   test('each save is a new version', async () => {
     const { id } = await create()
     const saved = await put(id, {

@@ -1,4 +1,4 @@
-import { thumbnail, topicsOf, type Study } from '@yperkine/core'
+import { thumbnail, topicsOf, type Study, studySchema } from '@yperkine/core'
 import { StudyRow } from './database'
 import { notFound, studyChanged } from './errors'
 
@@ -22,10 +22,13 @@ export interface StudySummary {
 const [thumbnailWidth, thumbnailHeight] = [148, 66]
 const thumbnailsKept = 1000
 
+/** A row may have been written before the schema grew: what it lacks gets its usual value. */
+const studyOf = (row: StudyRow): Study => studySchema.parse(row.study)
+
 const stored = (row: StudyRow): StoredStudy => ({
   id: row.id,
   version: row.version,
-  study: row.study,
+  study: studyOf(row),
   updatedAt: row.updatedAt.toISOString(),
 })
 
@@ -39,7 +42,7 @@ export function createStudies() {
     let drawing = drawings.get(key)
     if (!drawing) {
       drawing = {
-        ...thumbnail(row.study, thumbnailWidth, thumbnailHeight),
+        ...thumbnail(studyOf(row), thumbnailWidth, thumbnailHeight),
         width: thumbnailWidth,
         height: thumbnailHeight,
       }

@@ -1,3 +1,4 @@
+import type { Edit } from './edits'
 import type { Slider } from './parts'
 import type { Study } from './schema'
 import { snapToStep } from './values'
@@ -48,6 +49,22 @@ export function movingSliders(study: Study): Slider[] {
   const chosen = study.sliders.filter((s) => s.motion.moves)
   return chosen.length > 0 ? chosen : study.sliders.slice(0, 1)
 }
+
+/** Lets the transport move a slider or not; what it has moved so far goes on moving. */
+export const chooseMoving =
+  (name: string, moves: boolean): Edit =>
+  (study) => {
+    const moving = new Set(movingSliders(study).map((s) => s.name))
+    if (moves) moving.add(name)
+    else moving.delete(name)
+    return {
+      ...study,
+      sliders: study.sliders.map((s) => ({
+        ...s,
+        motion: { ...s.motion, moves: moving.has(s.name) },
+      })),
+    }
+  }
 
 /** A study with other values for some of its sliders, for the time of a motion. */
 export function withLiveValues(study: Study, live: ReadonlyMap<string, number>): Study {

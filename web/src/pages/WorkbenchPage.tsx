@@ -93,7 +93,7 @@ function Bench({ onTakeTheirs }: { onTakeTheirs: () => void }) {
       <TopBar />
       <Conflict onTakeTheirs={onTakeTheirs} />
       <main className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
-        <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[640px] max-lg:flex-none">
+        <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[max(520px,62vh)] max-lg:flex-none">
           <Lanes />
           <Deck />
         </div>

@@ -23,7 +23,7 @@ export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => voi
   const { apply } = useWorkbenchStore().getState()
   const keys = useStudy((s) => s.display.keys)
   return (
-    <Dialog open={open} onClose={onClose} className="relative z-40">
+    <Dialog open={open} onClose={onClose} className="fixed inset-0 z-40">
       <div className="fixed inset-0 bg-ink/30" aria-hidden />
       <div className="fixed inset-0 grid place-items-center p-6">
         <DialogPanel className="popover max-h-full w-[30rem] max-w-full overflow-y-auto px-6 py-5">

@@ -2,6 +2,7 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react'
 import {
   boundSlider,
   changeSlider,
+  chooseMoving,
   decimalsOfStep,
   type Manner,
   manners,
@@ -20,7 +21,7 @@ const headings = ['', 'from', 'to', 'step', 'moves', 'how', 'seconds a pass']
 export function SliderSettings({ open, onClose }: { open: boolean; onClose: () => void }) {
   const sliders = useStudy((s) => s.sliders)
   return (
-    <Dialog open={open} onClose={onClose} className="relative z-40">
+    <Dialog open={open} onClose={onClose} className="fixed inset-0 z-40">
       <div className="fixed inset-0 bg-ink/30" aria-hidden />
       <div className="fixed inset-0 grid place-items-center p-6">
         <DialogPanel className="popover max-h-full max-w-full overflow-auto px-6 py-5">
@@ -98,7 +99,7 @@ function Row({ slider }: { slider: Slider }) {
           type="checkbox"
           aria-label={`${name} moves`}
           checked={moves}
-          onChange={(e) => move({ moves: e.target.checked })}
+          onChange={(e) => apply(chooseMoving(name, e.target.checked))}
         />
       </td>
       <td>

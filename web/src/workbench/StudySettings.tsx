@@ -18,7 +18,7 @@ import { useStudy, useWorkbenchStore } from './store'
 /** Title, variable, curves and decimals of the open study; each field is an edit of its own. */
 export function StudySettings({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
-    <Dialog open={open} onClose={onClose} className="relative z-40">
+    <Dialog open={open} onClose={onClose} className="fixed inset-0 z-40">
       <div className="fixed inset-0 bg-ink/30" aria-hidden />
       <div className="fixed inset-0 grid place-items-center p-6">
         <DialogPanel className="popover max-h-full w-[34rem] max-w-full overflow-y-auto px-6 py-5">

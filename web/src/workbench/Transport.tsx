@@ -14,9 +14,9 @@ export function Transport() {
   )
   const sentence = useStudy(motionSentence)
   const [settings, setSettings] = useState(false)
-  const edge = 'button rounded-none border-ink/40 focus-visible:z-10'
+  const edge = 'button whitespace-nowrap rounded-none border-ink/40 focus-visible:z-10'
   return (
-    <div className="w-[252px] shrink-0">
+    <div className="max-w-full shrink-0">
       <div className="flex">
         <button
           type="button"
@@ -38,7 +38,7 @@ export function Transport() {
       </div>
       <button
         type="button"
-        className="mt-1.5 block max-w-full truncate rounded-md text-left text-[calc(14px*var(--type))] text-quiet underline decoration-dotted underline-offset-4 hover:text-ink"
+        className="mt-1.5 block max-w-[280px] truncate rounded-md text-left text-[calc(14px*var(--type))] text-quiet underline decoration-dotted underline-offset-4 hover:text-ink"
         onClick={() => setSettings(true)}
       >
         {sentence}

@@ -1,0 +1,119 @@
+import fc from 'fast-check'
+import {
+  advance,
+  chooseMoving,
+  type Course,
+  createStudy,
+  type Manner,
+  motionSentence,
+  movingSliders,
+  type Slider,
+  startCourse,
+  type Study,
+  valueOn,
+  withLiveValues,
+} from '../index'
+import { equalHeights, setFrame, setLaneFrame, zoomed } from './framing'
+
+const slider = (manner: Manner, pace = 4, over: Partial<Slider> = {}): Slider => ({
+  name: 'a',
+  value: 0,
+  from: 0,
+  to: 10,
+  step: 0.01,
+  place: true,
+  motion: { moves: true, manner, pace },
+  ...over,
+})
+/** The values after each of some stretches of time. */
+function ride(s: Slider, seconds: number[]): number[] {
+  let course: Course = startCourse(s)
+  return seconds.map((t) => valueOn((course = advance(course, s, t)), s))
+}
+
+test('there and back turns at both ends', () => {
+  expect(ride(slider('there and back'), [2, 2, 2, 2, 1])).toEqual([5, 10, 5, 0, 2.5])
+})
+test('round again leaps back to the beginning', () => {
+  expect(ride(slider('round again'), [3, 2])).toEqual([7.5, 2.5])
+})
+test('once stops at the end, and begins anew from there', () => {
+  expect(ride(slider('once'), [3, 2, 5])).toEqual([7.5, 10, 10])
+  expect(startCourse(slider('once', 4, { value: 10 }))).toMatchObject({ share: 0 })
+})
+test('a coarse step jerks, a fine one does not', () => {
+  expect(ride(slider('once', 10, { step: 2 }), [0.9, 0.2, 1])).toEqual([0, 2, 2])
+})
+
+test('how time is cut up makes no difference, and no value leaves the bounds', () => {
+  const manners = fc.constantFrom<Manner>('there and back', 'round again', 'once')
+  fc.assert(
+    fc.property(
+      manners,
+      fc.array(fc.double({ min: 0, max: 3, noNaN: true }), { minLength: 1, maxLength: 20 }),
+      (manner, times) => {
+        const s = slider(manner, 2.5)
+        let course = startCourse(s)
+        for (const t of times) {
+          course = advance(course, s, t)
+          expect(course.share).toBeGreaterThanOrEqual(0)
+          expect(course.share).toBeLessThanOrEqual(1)
+        }
+        const total = times.reduce((a, b) => a + b, 0)
+        const whole = advance(startCourse(s), s, total).share
+        const apart = Math.abs(whole - course.share)
+        // Round again, 0 and 1 are one place.
+        expect(Math.min(apart, manner === 'round again' ? 1 - apart : apart)).toBeLessThan(1e-9)
+      },
+    ),
+  )
+})
+
+function study(): Study {
+  const made = createStudy('k sin(m x)', ['k', 'm'])
+  if (!made.ok) throw new Error('unreadable')
+  return made.study
+}
+
+test('the first slider moves until others are chosen, and then goes on', () => {
+  const names = (s: Study) => movingSliders(s).map((m) => m.name)
+  expect(names(study())).toEqual(['k'])
+  const both = chooseMoving('m', true)(study())
+  expect(names(both)).toEqual(['k', 'm'])
+  expect(names(chooseMoving('k', false)(both))).toEqual(['m'])
+  expect(motionSentence(both)).toBe(
+    'k moves there and back · 8 s a pass, m moves there and back · 8 s a pass',
+  )
+})
+
+test('live values change nothing but the sliders they name', () => {
+  const before = study()
+  const after = withLiveValues(before, new Map([['m', 3]]))
+  expect(after.sliders.map((s) => s.value)).toEqual([1, 3])
+  expect(after.lines).toBe(before.lines)
+  expect(withLiveValues(before, new Map())).toBe(before)
+})
+
+describe('frames', () => {
+  test('zooming keeps the point it is about', () => {
+    expect(zoomed([0, 10], 2.5, 0.5)).toEqual([1.25, 6.25])
+  })
+  test('what cannot be shown changes nothing', () => {
+    const before = study()
+    for (const frame of [
+      [3, 3],
+      [5, 1],
+      [0, NaN],
+      [1, 1 + 1e-16],
+      [-1e300, 1e300],
+    ] as const) {
+      expect(setFrame(frame)(before)).toBe(before)
+      expect(setLaneFrame('lane1', frame)(before)).toBe(before)
+    }
+  })
+  test('equal scale gives a unit the same length both ways', () => {
+    const [low, high] = equalHeights([-1, 3], [0, 10], 800, 400)
+    expect((high - low) / 400).toBeCloseTo(10 / 800, 12)
+    expect((high + low) / 2).toBe(1)
+  })
+})

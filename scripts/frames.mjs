@@ -1,0 +1,144 @@
+import { spawn } from 'node:child_process'
+import { rmSync } from 'node:fs'
+import path from 'node:path'
+import { startDatabase, temporaryFolder } from './database.mjs'
+import { buildAll, root } from './install.mjs'
+
+const moves = 240
+
+/** Three lanes and ten lines of working, most of which hang on the place that is dragged. */
+const lane = (order) => ({ id: `lane${order}`, curve: 'q', order, frame: null })
+const study = {
+  format: 1,
+  title: 'Frames',
+  about: '',
+  variable: { letter: 't', name: 'time', unit: 'h' },
+  decimals: 3,
+  sliders: [{ name: 'a', value: 4, from: 0, to: 10, step: 0.01, place: true }],
+  lines: [
+    {
+      kind: 'curve',
+      id: 'l1',
+      name: 'q',
+      unit: 'ML/h',
+      formula: '6 + 4 sin(0.9t) - 0.3t + t^2/(1 + t^2) - cos(2t) e^(-t/5)',
+      span: { from: '0', to: '10' },
+    },
+    { kind: 'rate', id: 'l2', curve: 'q', order: 1 },
+    { kind: 'rate', id: 'l3', curve: 'q', order: 2 },
+    { kind: 'tangent', id: 'l4', curve: 'q', order: 0, place: 'a', extent: 'short' },
+    { kind: 'tangent', id: 'l5', curve: 'q', order: 1, place: 'a', extent: 'whole' },
+    { kind: 'tangent', id: 'l6', curve: 'q', order: 2, place: 'a', extent: 'short' },
+    { kind: 'value', id: 'l7', curve: 'q', order: 0, place: 'a' },
+    { kind: 'value', id: 'l8', curve: 'q', order: 1, place: 'a' },
+    { kind: 'value', id: 'l9', curve: 'q', order: 2, place: 'a' },
+    { kind: 'value', id: 'l10', curve: 'q', order: 0, place: 'a + 1' },
+  ],
+  lanes: [lane(0), lane(1), lane(2)],
+  frame: null,
+}
+
+function startServer(url) {
+  const child = spawn(process.execPath, [path.join(root, 'server/dist/main.js')], {
+    env: { ...process.env, DATABASE_URL: url, PORT: '0', DEMO_STUDIES: 'off' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  return new Promise((resolve, reject) => {
+    child.on('exit', () => reject(new Error('the server ended before it could listen')))
+    child.stdout.on('data', (data) => {
+      const found = /listening on (\S+)/.exec(data.toString())
+      if (found) resolve({ child, address: found[1] })
+    })
+  })
+}
+
+/** Runs in the page: notes each pointer event, the end of its frame, and every frame interval. */
+function watch() {
+  const seen = { latency: [], work: [], intervals: [] }
+  let last = null
+  const tick = (now) => {
+    if (last !== null) seen.intervals.push(now - last)
+    last = now
+    requestAnimationFrame(tick)
+  }
+  requestAnimationFrame(tick)
+  window.addEventListener(
+    'pointermove',
+    (event) => {
+      if (event.buttons === 0) return
+      const started = performance.now()
+      requestAnimationFrame(() => {
+        // A message posted in the frame is handled once the frame has been committed.
+        const { port1, port2 } = new MessageChannel()
+        port1.onmessage = () => {
+          const now = performance.now()
+          seen.latency.push(now - event.timeStamp)
+          seen.work.push(now - started)
+        }
+        port2.postMessage(0)
+      })
+    },
+    true,
+  )
+  window.framesSeen = seen
+}
+
+const quantile = (all, q) => [...all].sort((a, b) => a - b)[Math.floor(q * (all.length - 1))]
+
+/** Drags a flag and plays in headless Chromium, and prints how the frames fared. */
+export async function measureFrames() {
+  const { chromium } = await import('@playwright/test')
+  await buildAll()
+  const folder = temporaryFolder()
+  const db = await startDatabase(folder, { flags: ['-c', 'fsync=off'] })
+  const { child, address } = await startServer(db.url)
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
+  })
+  try {
+    const answer = await fetch(`${address}/api/studies`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ study }),
+    })
+    const { id } = await answer.json()
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.goto(`${address}/studies/${id}`)
+    const flag = page.getByRole('slider', { name: 'Place a', exact: true })
+    await flag.waitFor()
+    const box = await flag.boundingBox()
+    const [x, y] = [box.x + box.width / 2, box.y + 12]
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    for (let i = 0; i < 40; i++) await page.mouse.move(x + i, y)
+    await page.evaluate(watch)
+    for (let i = 0; i < moves; i++) await page.mouse.move(x + 150 * Math.sin(i / 20), y)
+    await page.mouse.up()
+    await page.waitForTimeout(100)
+    const drag = await page.evaluate(() => {
+      const { latency, work, intervals } = window.framesSeen
+      window.framesSeen.intervals = []
+      return { latency, work, intervals }
+    })
+    await page.getByRole('button', { name: 'Play a' }).click()
+    await page.evaluate(() => (window.framesSeen.intervals.length = 0))
+    await page.waitForTimeout(4000)
+    const playing = await page.evaluate(() => window.framesSeen.intervals)
+    const slow = (all) => `${((100 * all.filter((t) => t > 25).length) / all.length).toFixed(1)} %`
+    const line = (what, value) => console.log(`${what.padEnd(58)}${value.padStart(13)}`)
+    const ms = (value) => `${value.toFixed(2)} ms`
+    console.log(`\nFrames in headless Chromium: three lanes, ten lines, ${drag.work.length} moves`)
+    line('handler to committed frame, median', ms(quantile(drag.work, 0.5)))
+    line('handler to committed frame, 95th percentile', ms(quantile(drag.work, 0.95)))
+    line('pointer event to committed frame, 95th percentile', ms(quantile(drag.latency, 0.95)))
+    line('frame intervals over 25 ms while dragging', slow(drag.intervals))
+    line('frame intervals over 25 ms while playing', slow(playing))
+  } finally {
+    await browser.close()
+    child.removeAllListeners('exit')
+    child.kill('SIGTERM')
+    await db.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
