@@ -77,10 +77,14 @@ function OpenStudy({ opening, onTakeTheirs }: OpenProps) {
 function Bench({ onTakeTheirs }: { onTakeTheirs: () => void }) {
   const store = useWorkbenchStore()
   const look = useStudy((s) => s.display.look)
+  const title = useStudy((s) => s.title)
   const [help, setHelp] = useState(false)
   const showHelp = useCallback(() => setHelp(true), [])
   usePlayer(store)
   useShortcuts(store, showHelp)
+  useEffect(() => {
+    document.title = `${title} · Yperkine`
+  }, [title])
   useEffect(() => {
     const { dataset } = document.documentElement
     dataset.look = look
@@ -134,7 +138,6 @@ function useAutosave(store: WorkbenchStore, opening: Opening) {
     })
     let last = study
     const take = (next: typeof study) => {
-      document.title = `${next.title} · Yperkine`
       if (next === last) return
       last = next
       void drafts.keep(id, { version: from, study: next, sent })

@@ -1,11 +1,16 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import { changeLane, type LaneScene, setLaneFrame } from '@yperkine/core'
 import { MoveVertical } from 'lucide-react'
+import { memo } from 'react'
 import { BoundField } from './BoundField'
 import { useStudy, useWorkbenchStore } from './store'
 
+interface Props {
+  lane: Pick<LaneScene, 'id' | 'title' | 'y'>
+}
+
 /** The heights of a lane: typed bounds, following the curve, equal scale. */
-export function LaneSettings({ lane }: { lane: LaneScene }) {
+export const LaneSettings = memo(function LaneSettings({ lane }: Props) {
   const { apply } = useWorkbenchStore().getState()
   const kept = useStudy((s) => s.lanes.find((l) => l.id === lane.id))
   const [low, high] = lane.y
@@ -59,7 +64,7 @@ export function LaneSettings({ lane }: { lane: LaneScene }) {
       </PopoverPanel>
     </Popover>
   )
-}
+})
 
 function Labelled({ text, children }: { text: string; children: React.ReactNode }) {
   return (

@@ -5,7 +5,7 @@ import {
   type LaneScene,
   toggleLane,
 } from '@yperkine/core'
-import { useEffect, useLayoutEffect, useRef } from 'react'
+import { memo, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
 import { Maths } from '../parts/Maths'
 import { LaneItem } from './LaneItem'
 import { LaneSettings } from './LaneSettings'
@@ -69,6 +69,8 @@ function Lane({ lane, first }: { lane: LaneScene; first: boolean }) {
   const width = useWorkbench((s) => s.size.width)
   const letter = useStudy((s) => s.variable.letter)
   const notation = useStudy((s) => s.display.notation)
+  const { id, title, y } = lane
+  const named = useMemo(() => ({ id, title, y }), [id, title, y])
   const summaryId = `summary-${lane.id}`
   const head = useRef<HTMLDivElement>(null)
   const plot = useRef<SVGSVGElement>(null)
@@ -79,7 +81,7 @@ function Lane({ lane, first }: { lane: LaneScene; first: boolean }) {
     <figure
       aria-label={`Lane ${lane.title}`}
       aria-describedby={summaryId}
-      className="flex shrink-0 border-b border-rule"
+      className="flex shrink-0 border-b border-rule [contain:layout_paint]"
       style={{ height: lane.height }}
     >
       <figcaption id={summaryId} className="sr-only">
@@ -94,35 +96,20 @@ function Lane({ lane, first }: { lane: LaneScene; first: boolean }) {
           <Maths latex={derivativeToLatex(lane.curve, lane.order, letter, notation)} />
         </span>
         {first && <Ladder curve={lane.curve} />}
-        <LaneSettings lane={lane} />
+        <LaneSettings lane={named} />
       </div>
       <div className="relative">
+        <Ground items={lane.items} ticks={lane.ticks} width={width} height={lane.height} />
         <svg
           ref={plot}
           width={width}
           height={lane.height}
-          className="block touch-none bg-page"
+          className="relative block touch-none will-change-transform"
           role="presentation"
         >
-          {lane.items.map((item) => (
+          {lane.items.filter(hangsOnPlace).map((item) => (
             <LaneItem key={item.key} item={item} />
           ))}
-          <g className="fill-quiet text-[calc(13px*var(--type))] select-none" aria-hidden>
-            {lane.ticks
-              .filter(({ at }) => at > 12 && at < lane.height - 4)
-              .map(({ at, text }) => (
-                <text
-                  key={text}
-                  x={6}
-                  y={at - 4}
-                  className="stroke-page"
-                  strokeWidth="3"
-                  paintOrder="stroke"
-                >
-                  {text}
-                </text>
-              ))}
-          </g>
           {dots.map((item) => (
             <DotHandle key={item.key} item={item} />
           ))}
@@ -131,6 +118,62 @@ function Lane({ lane, first }: { lane: LaneScene; first: boolean }) {
       </div>
     </figure>
   )
+}
+
+/** What moves with a place; the rest stands still while a place moves. */
+const hangsOnPlace = (item: Item) => item.ink === 'place'
+
+interface GroundProps {
+  items: LaneScene['items']
+  ticks: LaneScene['ticks']
+  width: number
+  height: number
+}
+
+/** Grid, axis, curve and tick labels, on a layer of their own: moving a place paints none of it. */
+const Ground = memo(
+  function Ground({ items, ticks, width, height }: GroundProps) {
+    return (
+      <svg
+        width={width}
+        height={height}
+        className="absolute inset-0 bg-page will-change-transform"
+        aria-hidden
+      >
+        {items
+          .filter((item) => !hangsOnPlace(item))
+          .map((item) => (
+            <LaneItem key={item.key} item={item} />
+          ))}
+        <g className="fill-quiet text-[calc(13px*var(--type))] select-none">
+          {ticks
+            .filter(({ at }) => at > 12 && at < height - 4)
+            .map(({ at, text }) => (
+              <text
+                key={text}
+                x={6}
+                y={at - 4}
+                className="stroke-page"
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
+                {text}
+              </text>
+            ))}
+        </g>
+      </svg>
+    )
+  },
+  (before, after) =>
+    before.width === after.width &&
+    before.height === after.height &&
+    before.ticks === after.ticks &&
+    sameStill(before.items, after.items),
+)
+
+function sameStill(a: readonly Item[], b: readonly Item[]): boolean {
+  const [p, q] = [a, b].map((all) => all.filter((item) => !hangsOnPlace(item))) as [Item[], Item[]]
+  return p.length === q.length && p.every((item, i) => item === q[i])
 }
 
 /** Says that the curve is out of sight, and brings it back. */
@@ -190,7 +233,7 @@ function DotHandle({ item }: { item: Item & { kind: 'dot' } }) {
 export const pixelDecimals = (x: readonly [number, number], width: number) =>
   Math.max(0, Math.min(12, Math.ceil(-Math.log10((x[1] - x[0]) / Math.max(1, width)))))
 
-function Ladder({ curve }: { curve: string }) {
+const Ladder = memo(function Ladder({ curve }: { curve: string }) {
   const { apply } = useWorkbenchStore().getState()
   const open = useStudy((s) =>
     s.lanes.flatMap((l) => (l.curve === curve ? [l.order] : [])).join(),
@@ -225,4 +268,4 @@ function Ladder({ curve }: { curve: string }) {
       })}
     </div>
   )
-}
+})

@@ -41,7 +41,7 @@ export const LineItem = memo(function LineItem({
   return (
     <li
       aria-label={sentenceText(phrases)}
-      className={`group relative flex gap-1 border-b border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''}`}
+      className={`group relative flex gap-1 border-b [contain:layout] border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''}`}
     >
       <span
         aria-hidden

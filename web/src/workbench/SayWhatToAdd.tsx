@@ -1,20 +1,17 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
 import { type Offer, offersFor } from '@yperkine/core'
 import { useMemo, useState } from 'react'
-import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+import { useWorkbench, useWorkbenchStore } from './store'
 
 /** Plain words in, a line of working out: sentences are offered while one types. */
 export function SayWhatToAdd() {
   const store = useWorkbenchStore()
   const [text, setText] = useState('')
-  const study = useStudy((s) => s)
-  const place = useWorkbench((s) => s.selectedPlace)
   const [looking, setLooking] = useState(false)
-  // Offers are looked up only while the field is in use: a drag must not pay for them.
-  const offers = useMemo(
-    () => (looking ? offersFor(text, study, place) : []),
-    [looking, text, study, place],
-  )
+  // Offers follow the study only while the field is in use: a drag must not pay for them.
+  const study = useWorkbench((s) => (looking ? s.history.present : null))
+  const place = useWorkbench((s) => (looking ? s.selectedPlace : null))
+  const offers = useMemo(() => (study ? offersFor(text, study, place) : []), [text, study, place])
   const add = (offer: Offer | null) => {
     if (!offer) return
     const { apply, announce } = store.getState()

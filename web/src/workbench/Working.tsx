@@ -9,7 +9,7 @@ export function Working() {
   return (
     <section
       aria-label="Working"
-      className="flex min-h-0 w-[404px] shrink-0 flex-col border-l border-rule bg-page max-lg:w-full max-lg:border-t max-lg:border-l-0"
+      className="flex min-h-0 w-[404px] shrink-0 flex-col border-l border-rule bg-page [contain:layout] max-lg:w-full max-lg:border-t max-lg:border-l-0"
     >
       <div className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule px-[18px]">
         <h2 className="font-serif text-[calc(18px*var(--type))] font-semibold">Working</h2>

@@ -85,11 +85,17 @@ export function createWorkbench(id: string, study: Study) {
         ...(held?.x ? { heldX: held.x } : {}),
         ...(held ? { held: new Map(held.lanes.map((l) => [l.id, l.y])) } : {}),
       })
-    /** The one way a study reaches the page. */
-    const show = (history: History) => {
-      const { size, held, live } = get()
+    /**
+     * The one way a study reaches the page: what else changes with it goes along, so that
+     * everything on the page follows one notification.
+     */
+    const show = (
+      history: History,
+      change: Partial<Pick<Workbench, 'held' | 'courses' | 'live' | 'announcement'>> = {},
+    ) => {
+      const { size, held, live } = { ...get(), ...change }
       const evaluation = evaluate(withLiveValues(history.present, live))
-      set({ history, evaluation, scene: sceneFor(evaluation, size, held) })
+      set({ history, evaluation, scene: sceneFor(evaluation, size, held), ...change })
     }
     const size: Size = { width: 0, heights: {} }
     const evaluation = evaluate(study)
@@ -119,8 +125,7 @@ export function createWorkbench(id: string, study: Study) {
         set({ held: { x: what === 'frame' ? scene.x : null, lanes: scene.lanes } })
       },
       release(words) {
-        set({ held: null })
-        show(endGesture(get().history))
+        show(endGesture(get().history), { held: null })
         if (words) get().announce(words(get().evaluation))
       },
       play() {
@@ -136,8 +141,8 @@ export function createWorkbench(id: string, study: Study) {
         const { courses, live, history } = get()
         if (!courses) return
         const present = withLiveValues(history.present, live)
-        set({ courses: null, live: new Map(), held: null })
-        show({ ...history, present, gesture: null })
+        const stopped = { courses: null, live: new Map<string, number>(), held: null }
+        show({ ...history, present, gesture: null }, stopped)
         const values = present.sliders.filter((s) => courses.has(s.name))
         get().announce(values.map((s) => `${s.name} = ${formatShort(s.value, 6)}`).join(', '))
       },
@@ -153,8 +158,7 @@ export function createWorkbench(id: string, study: Study) {
           next.set(slider.name, moved)
           live.set(slider.name, valueOn(moved, slider))
         }
-        set({ courses: next, live })
-        show(history)
+        show(history, { courses: next, live })
         if ([...next.values()].every((c) => c.ended)) get().pause()
       },
       step(by) {
