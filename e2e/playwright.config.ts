@@ -11,7 +11,6 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

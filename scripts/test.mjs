@@ -17,7 +17,11 @@ const checks = {
 
 runMain(async () => {
   checkNode()
-  const asked = process.argv.slice(2)
+  // What stands behind -- goes to the chosen checks, such as the name of a test file.
+  const args = process.argv.slice(2)
+  const dashes = args.indexOf('--')
+  const asked = dashes < 0 ? args : args.slice(0, dashes)
+  const passedOn = dashes < 0 ? [] : args.slice(dashes + 1)
   const unknown = asked.find((name) => !(name in checks))
   if (unknown) {
     throw new Explained(
@@ -51,9 +55,9 @@ runMain(async () => {
     }
     const failed = []
     for (const name of chosen) {
-      const [heading, command, args] = checks[name]
+      const [heading, command, fixed] = checks[name]
       say(`\n— ${heading}`)
-      const { code } = await run(command, args, { cwd: root, env })
+      const { code } = await run(command, [...fixed, ...passedOn], { cwd: root, env })
       if (code !== 0) failed.push(heading)
     }
     const passed = chosen.length - failed.length

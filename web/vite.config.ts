@@ -4,5 +4,6 @@ import { defineConfig } from 'vite'
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
+  worker: { format: 'es' },
   build: { outDir: 'dist', target: 'es2022', chunkSizeWarningLimit: 1500 },
 })

@@ -22,6 +22,7 @@ export {
   type Scene,
   type SceneMaker,
 } from './scene/scene'
+export { findRange, type RangeFound } from './features/range'
 export { thumbnail } from './scene/thumbnail'
 export type { Statement } from './statements'
 export type { LineProblem, LineResult, Phrase, Readout } from './statements/kind'

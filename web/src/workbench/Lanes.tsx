@@ -8,6 +8,7 @@ import {
 import { memo, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
 import { Maths } from '../parts/Maths'
 import { LaneItem } from './LaneItem'
+import { LaneRange } from './LaneRange'
 import { LaneSettings } from './LaneSettings'
 import { Ruler, rulerHeight } from './Ruler'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
@@ -69,8 +70,8 @@ function Lane({ lane, first }: { lane: LaneScene; first: boolean }) {
   const width = useWorkbench((s) => s.size.width)
   const letter = useStudy((s) => s.variable.letter)
   const notation = useStudy((s) => s.display.notation)
-  const { id, title, y } = lane
-  const named = useMemo(() => ({ id, title, y }), [id, title, y])
+  const { id, title, y, curve, order } = lane
+  const named = useMemo(() => ({ id, title, y, curve, order }), [id, title, y, curve, order])
   const summaryId = `summary-${lane.id}`
   const head = useRef<HTMLDivElement>(null)
   const plot = useRef<SVGSVGElement>(null)
@@ -114,6 +115,7 @@ function Lane({ lane, first }: { lane: LaneScene; first: boolean }) {
             <DotHandle key={item.key} item={item} />
           ))}
         </svg>
+        <LaneRange lane={named} />
         {lane.outside && <BringBack lane={lane} />}
       </div>
     </figure>

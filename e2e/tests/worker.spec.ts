@@ -1,0 +1,50 @@
+import { expect, test } from '../support/fixtures'
+
+const rangeOf = (title: string) => `output[aria-label="range of ${title}"]`
+
+test('each lane tells how far its curve reaches, and a drag does not ask again', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('f(x) = sin(x) + e^(-((x - 3)/0.001)^2)')
+  const range = page.locator(rangeOf('f'))
+  // The spike is a thousandth wide and adds 1 to sin 3; the picture alone does not show it.
+  await expect(range).toHaveText('≈ −1.000 to 1.141')
+  await bench.say('tangent')
+  const texts = await page.evaluate((selector) => {
+    const seen: string[] = []
+    const output = document.querySelector(selector)!
+    new MutationObserver(() => seen.push(output.textContent)).observe(output, {
+      childList: true,
+      characterData: true,
+      subtree: true,
+      attributes: true,
+    })
+    Object.assign(window, { seen })
+    return seen
+  }, rangeOf('f'))
+  expect(texts).toEqual([])
+  await bench.drag(bench.slider('Place a'), 80)
+  expect(await page.evaluate(() => (window as unknown as { seen: string[] }).seen)).toEqual([])
+})
+
+test('long work shows its progress, can be stopped, and leaves the page free', async ({
+  page,
+  bench,
+}) => {
+  const terms = Array.from({ length: 1500 }, (_, i) => `sin(${i + 1}.5x + cos(x))/${i + 1}`)
+  await bench.open(`f(x) = ${terms.join(' + ')}`)
+  const bar = page.getByRole('progressbar', { name: 'Looking for the range of f' })
+  await expect(bar).toBeVisible({ timeout: 15_000 })
+  await bench.button('Stop').click()
+  await expect(bar).toBeHidden()
+  await expect(bench.lane('f').getByText('stopped')).toBeVisible()
+  await expect(page.locator(rangeOf('f'))).toBeHidden()
+  // A new formula is worked on at once, and nothing of the old one comes through.
+  await page.locator('.slot-formula').click()
+  await page.getByRole('textbox', { name: 'Formula' }).fill('f(x) = x^2')
+  await page.keyboard.press('Enter')
+  await expect(page.locator(rangeOf('f'))).toHaveText('≈ 0.000 to 100.000')
+  await page.waitForTimeout(500)
+  await expect(page.locator(rangeOf('f'))).toHaveText('≈ 0.000 to 100.000')
+})

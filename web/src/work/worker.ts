@@ -1,0 +1,59 @@
+import { createEvaluator, findRange, type RangeFound, studySchema } from '@yperkine/core'
+import { expose } from 'comlink'
+import { drive } from './drive'
+
+/** What goes over: a text and plain values, never functions. */
+export interface RangeJob {
+  /** Which question this is; the answer carries it. */
+  revision: number
+  /** The study as JSON; its formulas are compiled here, and kept while the text is the same. */
+  study: string
+  curve: string
+  order: number
+}
+
+const evaluate = createEvaluator()
+let known: { text: string; results: ReturnType<typeof evaluate> } | null = null
+const cancelled = new Set<number>()
+
+function resultsOf(text: string) {
+  if (known?.text !== text) {
+    known = { text, results: evaluate(studySchema.parse(JSON.parse(text))) }
+  }
+  return known.results
+}
+
+const turns = new MessageChannel()
+const waiting: (() => void)[] = []
+turns.port1.onmessage = () => waiting.shift()?.()
+/** A message of our own stands in line behind those that came before it; a timer would idle 4 ms. */
+const breathe = () =>
+  new Promise<void>((resolve) => {
+    waiting.push(resolve)
+    turns.port2.postMessage(0)
+  })
+
+const methods = {
+  async range(
+    { revision, study, curve, order }: RangeJob,
+    onProgress: (share: number) => void,
+  ): Promise<{ revision: number; found: RangeFound } | null> {
+    const looked = resultsOf(study).curves.get(curve)
+    if (!looked?.ok) return null
+    const { from, to } = looked.curve
+    const found = await drive(findRange(looked.curve.derivative(order).f, from, to), {
+      now: () => performance.now(),
+      breathe,
+      isCancelled: () => cancelled.has(revision),
+      onProgress,
+    })
+    cancelled.delete(revision)
+    return found && { revision, found }
+  },
+  cancel(revision: number) {
+    cancelled.add(revision)
+  },
+}
+export type WorkerMethods = typeof methods
+
+expose(methods)
