@@ -3,8 +3,8 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: './tests',
   outputDir: '../test-results',
-  timeout: 30_000,
-  expect: { timeout: 7000 },
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
   fullyParallel: true,
   workers: 2,
   retries: 0,

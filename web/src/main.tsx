@@ -6,7 +6,6 @@ import './styles.css'
 import { Refused } from './api'
 import { MissingPage } from './pages/MissingPage'
 import { StudiesPage } from './pages/StudiesPage'
-import { WorkbenchPage } from './pages/WorkbenchPage'
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -16,7 +15,11 @@ const queries = new QueryClient({
 })
 const router = createBrowserRouter([
   { path: '/', element: <StudiesPage /> },
-  { path: '/studies/:id', element: <WorkbenchPage /> },
+  {
+    path: '/studies/:id',
+    lazy: async () => ({ Component: (await import('./pages/WorkbenchPage')).WorkbenchPage }),
+    hydrateFallbackElement: <p className="p-8 text-quiet">Opening the study …</p>,
+  },
   { path: '*', element: <MissingPage /> },
 ])
 

@@ -1,11 +1,12 @@
-import katex from 'katex'
-import { memo, useMemo } from 'react'
+import { lazy, Suspense } from 'react'
+
+const Typeset = lazy(() => import('./Typeset'))
 
 /** Typeset mathematics. What it says must stand in an accessible name beside it. */
-export const Maths = memo(function Maths({ latex }: { latex: string }) {
-  const html = useMemo(
-    () => katex.renderToString(latex, { throwOnError: false, output: 'html', strict: false }),
-    [latex],
+export function Maths({ latex }: { latex: string }) {
+  return (
+    <Suspense fallback={<span aria-hidden />}>
+      <Typeset latex={latex} />
+    </Suspense>
   )
-  return <span aria-hidden dangerouslySetInnerHTML={{ __html: html }} />
-})
+}
