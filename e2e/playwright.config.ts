@@ -7,7 +7,8 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   fullyParallel: true,
   workers: 2,
-  retries: 0,
+  // A shared machine can stall for longer than any patience; a second run tells a stall from a fault.
+  retries: process.env.CI ? 1 : 0,
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

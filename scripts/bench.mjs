@@ -1,7 +1,8 @@
 import { existsSync } from 'node:fs'
 import path from 'node:path'
 import { measureFrames } from './frames.mjs'
-import { checkNode, installDebianPackage, installPackages, root } from './install.mjs'
+import { buildAll, checkNode, installDebianPackage, installPackages, root } from './install.mjs'
+import { measureLostSaves } from './kills.mjs'
 import { run } from './run.mjs'
 import { Explained, runMain } from './say.mjs'
 
@@ -19,5 +20,7 @@ runMain(async () => {
   const { code } = await run(process.execPath, [path.join(outDir, 'main.js')], { cwd: root })
   if (code !== 0) throw new Explained('The measurement of core failed.')
   if (!existsSync('/usr/bin/chromium')) await installDebianPackage('chromium', 'Chromium')
+  await buildAll()
   await measureFrames()
+  await measureLostSaves()
 })

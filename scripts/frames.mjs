@@ -1,8 +1,6 @@
-import { spawn } from 'node:child_process'
 import { rmSync } from 'node:fs'
-import path from 'node:path'
 import { startDatabase, temporaryFolder } from './database.mjs'
-import { buildAll, root } from './install.mjs'
+import { startServer } from './serverProcess.mjs'
 
 const moves = 240
 
@@ -36,20 +34,6 @@ const study = {
   ],
   lanes: [lane(0), lane(1), lane(2)],
   frame: null,
-}
-
-function startServer(url) {
-  const child = spawn(process.execPath, [path.join(root, 'server/dist/main.js')], {
-    env: { ...process.env, DATABASE_URL: url, PORT: '0', DEMO_STUDIES: 'off' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  return new Promise((resolve, reject) => {
-    child.on('exit', () => reject(new Error('the server ended before it could listen')))
-    child.stdout.on('data', (data) => {
-      const found = /listening on (\S+)/.exec(data.toString())
-      if (found) resolve({ child, address: found[1] })
-    })
-  })
 }
 
 /** Runs in the page: notes each pointer event, the end of its frame, and every frame interval. */
@@ -106,10 +90,10 @@ async function measureReference(browser) {
 /** Drags a flag and plays in headless Chromium, and prints how the frames fared. */
 export async function measureFrames() {
   const { chromium } = await import('@playwright/test')
-  await buildAll()
   const folder = temporaryFolder()
   const db = await startDatabase(folder, { flags: ['-c', 'fsync=off'] })
-  const { child, address } = await startServer(db.url)
+  const server = await startServer(db.url)
+  const { address } = server
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
@@ -157,8 +141,7 @@ export async function measureFrames() {
     line('frame intervals over 25 ms while playing', slow(playing))
   } finally {
     await browser.close()
-    child.removeAllListeners('exit')
-    child.kill('SIGTERM')
+    await server.stop()
     await db.stop()
     rmSync(folder, { recursive: true, force: true })
   }

@@ -11,6 +11,7 @@ test('each lane tells how far its curve reaches, and a drag does not ask again',
   // The spike is a thousandth wide and adds 1 to sin 3; the picture alone does not show it.
   await expect(range).toHaveText('≈ −1.000 to 1.141')
   await bench.say('tangent')
+  await expect(range).toHaveAttribute('aria-busy', 'false')
   const texts = await page.evaluate((selector) => {
     const seen: string[] = []
     const output = document.querySelector(selector)!

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { blankStudy, type Study } from '@yperkine/core'
+import pg from 'pg'
 import { pino } from 'pino'
 import type { Sequelize } from 'sequelize'
 import request from 'supertest'
@@ -198,6 +199,21 @@ describe('bad requests get a clear answer without a stack', () => {
     clear(answer, 'internal')
     expect(JSON.stringify(answer.body)).not.toMatch(/secret/)
   })
+})
+
+test('connections that the database has dropped are replaced', async () => {
+  await request(app).get('/api/studies').expect(200)
+  // What a restart of the database does to a server: every open connection is cut.
+  const other = new pg.Client({ connectionString: databaseUrl })
+  await other.connect()
+  await other.query(
+    'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+  )
+  await other.end()
+  const answers = []
+  for (let i = 0; i < 5; i++) answers.push((await request(app).get('/api/studies')).status)
+  expect(answers.at(-1)).toBe(200)
+  expect(answers.every((status) => status === 200 || status === 503)).toBe(true)
 })
 
 test('without a database the API says that it is away', async () => {

@@ -1,5 +1,5 @@
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react'
 import { changeDisplay } from '@yperkine/core'
+import { Panel } from '../parts/Panel'
 import { useStudy, useWorkbenchStore } from './store'
 
 const shortcuts: [string, string][] = [
@@ -23,32 +23,19 @@ export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => voi
   const { apply } = useWorkbenchStore().getState()
   const keys = useStudy((s) => s.display.keys)
   return (
-    <Dialog open={open} onClose={onClose} className="fixed inset-0 z-40">
-      <div className="fixed inset-0 bg-ink/30" aria-hidden />
-      <div className="fixed inset-0 grid place-items-center p-6">
-        <DialogPanel className="popover max-h-full w-[30rem] max-w-full overflow-y-auto px-6 py-5">
-          <DialogTitle className="font-serif text-[calc(20px*var(--type))] font-semibold">
-            Keys
-          </DialogTitle>
-          <KeyList rows={shortcuts} />
-          <h3 className="mt-4 text-quiet">On what has the focus</h3>
-          <KeyList rows={onThings} />
-          <label className="mt-4 flex items-center gap-2">
-            <input
-              type="checkbox"
-              checked={keys}
-              onChange={(e) => apply(changeDisplay({ keys: e.target.checked }))}
-            />
-            Single keys work on this study
-          </label>
-          <div className="mt-4 flex justify-end">
-            <button type="button" className="button button-primary" onClick={onClose}>
-              Done
-            </button>
-          </div>
-        </DialogPanel>
-      </div>
-    </Dialog>
+    <Panel title="Keys" width="w-[30rem]" open={open} onClose={onClose}>
+      <KeyList rows={shortcuts} />
+      <h3 className="mt-4 text-quiet">On what has the focus</h3>
+      <KeyList rows={onThings} />
+      <label className="mt-4 flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={keys}
+          onChange={(e) => apply(changeDisplay({ keys: e.target.checked }))}
+        />
+        Single keys work on this study
+      </label>
+    </Panel>
   )
 }
 

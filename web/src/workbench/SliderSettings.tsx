@@ -1,4 +1,3 @@
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react'
 import {
   boundSlider,
   changeSlider,
@@ -12,6 +11,7 @@ import {
   type Slider,
 } from '@yperkine/core'
 import { Maths } from '../parts/Maths'
+import { Panel } from '../parts/Panel'
 import { BoundField } from './BoundField'
 import { useStudy, useWorkbenchStore } from './store'
 
@@ -21,37 +21,24 @@ const headings = ['', 'from', 'to', 'step', 'moves', 'how', 'seconds a pass']
 export function SliderSettings({ open, onClose }: { open: boolean; onClose: () => void }) {
   const sliders = useStudy((s) => s.sliders)
   return (
-    <Dialog open={open} onClose={onClose} className="fixed inset-0 z-40">
-      <div className="fixed inset-0 bg-ink/30" aria-hidden />
-      <div className="fixed inset-0 grid place-items-center p-6">
-        <DialogPanel className="popover max-h-full max-w-full overflow-auto px-6 py-5">
-          <DialogTitle className="font-serif text-[calc(20px*var(--type))] font-semibold">
-            Sliders and motion
-          </DialogTitle>
-          <table className="mt-3 border-separate border-spacing-x-2 border-spacing-y-2">
-            <thead className="text-left text-[calc(13px*var(--type))] text-quiet">
-              <tr>
-                {headings.map((heading) => (
-                  <th key={heading} scope="col" className="font-normal">
-                    {heading}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {sliders.map((slider) => (
-                <Row key={slider.name} slider={slider} />
-              ))}
-            </tbody>
-          </table>
-          <div className="mt-4 flex justify-end">
-            <button type="button" className="button button-primary" onClick={onClose}>
-              Done
-            </button>
-          </div>
-        </DialogPanel>
-      </div>
-    </Dialog>
+    <Panel title="Sliders and motion" open={open} onClose={onClose}>
+      <table className="mt-3 border-separate border-spacing-x-2 border-spacing-y-2">
+        <thead className="text-left text-[calc(13px*var(--type))] text-quiet">
+          <tr>
+            {headings.map((heading) => (
+              <th key={heading} scope="col" className="font-normal">
+                {heading}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {sliders.map((slider) => (
+            <Row key={slider.name} slider={slider} />
+          ))}
+        </tbody>
+      </table>
+    </Panel>
   )
 }
 

@@ -1,4 +1,3 @@
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react'
 import {
   changeDisplay,
   changeLine,
@@ -13,27 +12,15 @@ import {
   symbolProblem,
 } from '@yperkine/core'
 import { useId, useState } from 'react'
+import { Panel } from '../parts/Panel'
 import { useStudy, useWorkbenchStore } from './store'
 
 /** Title, variable, curves and decimals of the open study; each field is an edit of its own. */
 export function StudySettings({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
-    <Dialog open={open} onClose={onClose} className="fixed inset-0 z-40">
-      <div className="fixed inset-0 bg-ink/30" aria-hidden />
-      <div className="fixed inset-0 grid place-items-center p-6">
-        <DialogPanel className="popover max-h-full w-[34rem] max-w-full overflow-y-auto px-6 py-5">
-          <DialogTitle className="font-serif text-[calc(20px*var(--type))] font-semibold">
-            Study settings
-          </DialogTitle>
-          <Fields />
-          <div className="mt-5 flex justify-end">
-            <button type="button" className="button button-primary" onClick={onClose}>
-              Done
-            </button>
-          </div>
-        </DialogPanel>
-      </div>
-    </Dialog>
+    <Panel title="Study settings" width="w-[34rem]" open={open} onClose={onClose}>
+      <Fields />
+    </Panel>
   )
 }
 
