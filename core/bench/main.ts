@@ -117,6 +117,7 @@ function dragging() {
       order,
       frame: null,
       equalScale: false,
+      share: null,
     })),
   }
   const evaluate = createEvaluator()

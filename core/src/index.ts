@@ -22,6 +22,7 @@ export {
   type Scene,
   type SceneMaker,
 } from './scene/scene'
+export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type RangeFound } from './features/range'
 export { thumbnail } from './scene/thumbnail'
 export type { Statement } from './statements'
@@ -34,7 +35,7 @@ export * from './study/motion'
 export { createEvaluator, type Evaluation, type Evaluator } from './study/evaluate'
 export { endGesture, type History, record, redo, startHistory, undo } from './study/history'
 export { decimalsOfStep, formatNumber, formatShort, numberToFormula } from './study/numbers'
-export { addLine, type Offer, offersFor } from './study/offers'
+export { addLine, type Offer, offersAtPoint, offersFor } from './study/offers'
 export {
   type Display,
   type Lane,

@@ -103,16 +103,21 @@ test('equal scale makes a unit as long upwards as across', async ({ page, bench 
   expect((y0 - y1) / (x1 - x0)).toBeCloseTo(1, 2)
 })
 
-test('two fingers pinch and pan', async ({ page, bench }) => {
-  const before = await bounds(bench)
-  const { x, y } = await centre(plot(bench))
-  const client = await page.context().newCDPSession(page)
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: [number, number][]) =>
+/** Touches the page as fingers do; an empty list lifts them. */
+async function fingers(bench: Bench) {
+  const client = await bench.page.context().newCDPSession(bench.page)
+  await client.send('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 2 })
+  return (type: 'touchStart' | 'touchMove' | 'touchEnd', points: [number, number][]) =>
     client.send('Input.dispatchTouchEvent', {
       type,
       touchPoints: points.map(([px, py], id) => ({ x: px, y: py, id })),
     })
-  await client.send('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 2 })
+}
+
+test('two fingers pinch', async ({ bench }) => {
+  const before = await bounds(bench)
+  const { x, y } = await centre(plot(bench))
+  const touch = await fingers(bench)
   await touch('touchStart', [[x - 50, y]])
   await touch('touchStart', [
     [x - 50, y],
@@ -126,6 +131,52 @@ test('two fingers pinch and pan', async ({ page, bench }) => {
   await touch('touchEnd', [])
   const after = await bounds(bench)
   expect((before[1] - before[0]) / (after[1] - after[0])).toBeCloseTo(2, 1)
+})
+
+test('two fingers pan both ways', async ({ bench }) => {
+  const before = await bounds(bench)
+  const path = await pathOf(bench)
+  const box = (await plot(bench).boundingBox())!
+  const { x, y } = await centre(plot(bench))
+  const touch = await fingers(bench)
+  const pair = (dx: number, dy: number): [number, number][] => [
+    [x - 50 + dx, y + dy],
+    [x + 50 + dx, y + dy],
+  ]
+  await touch('touchStart', pair(0, 0))
+  for (const share of [0.25, 0.5, 0.75, 1]) await touch('touchMove', pair(80 * share, 60 * share))
+  await touch('touchEnd', [])
+  const after = await bounds(bench)
+  const perPixel = (before[1] - before[0]) / box.width
+  expect(after[0]).toBeCloseTo(before[0] - 80 * perPixel, 1)
+  expect(after[1] - after[0]).toBeCloseTo(before[1] - before[0], 6)
+  // The lowest point of the curve went down with the fingers.
+  const lowest = (d: string) =>
+    Math.max(
+      ...d
+        .match(/-?[\d.]+/g)!
+        .map(Number)
+        .filter((_, i) => i % 2),
+    )
+  expect(lowest((await pathOf(bench))!) - lowest(path!)).toBeCloseTo(60, -1)
+})
+
+test('the edge between two lanes gives one the other’s room', async ({ page, bench }) => {
+  await bench.button('Show f′').click()
+  const height = async (lane: string) => (await bench.lane(lane).boundingBox())!.height
+  const edge = page.getByRole('separator', { name: 'Height of lane f', exact: true })
+  const [upper, lower] = [await height('f'), await height('f′')]
+  await bench.drag(edge, 0, -80)
+  expect(await height('f')).toBeCloseTo(upper - 80, -1)
+  expect(await height('f′')).toBeCloseTo(lower + 80, -1)
+  await edge.focus()
+  await page.keyboard.press('PageDown')
+  await expect.poll(() => height('f')).toBeCloseTo(upper - 30, -1)
+  await bench.saved()
+  await page.reload()
+  await bench.working.waitFor()
+  await expect.poll(() => height('f')).toBeCloseTo(upper - 30, -1)
+  await page.keyboard.press('Control+z')
 })
 
 test('ticks count in multiples of π, and labels never touch', async ({ page, bench }) => {

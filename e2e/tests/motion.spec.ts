@@ -129,3 +129,18 @@ test('steps, keys and bounds', async ({ page, bench }) => {
   await expect(a).toHaveAttribute('aria-valuemin', '-10')
   await expect(a).toHaveAttribute('data-step', '0.01')
 })
+
+test('a typed place is let move, and then plays', async ({ page, bench }) => {
+  await bench.open('f(x) = x^2/4')
+  await bench.say('tangent at 2')
+  await bench.button('Let x = 2 move').click()
+  await expect(bench.line('Tangent to f at x = a')).toBeVisible()
+  await expect(bench.slider('a')).toHaveAttribute('aria-valuenow', '2')
+  await bench.button('Play a').click()
+  await expect.poll(() => bench.valueOf(bench.slider('Place a'))).toBeGreaterThan(2.3)
+  await bench.button('Pause a').click()
+  await bench.say('tangent at 3')
+  await page.getByRole('button', { name: /a pass$/ }).click()
+  await bench.button('Let x = 3 move').click()
+  await expect(page.getByRole('checkbox', { name: 'b moves' })).toBeChecked()
+})

@@ -82,7 +82,8 @@ export function offersAt<L>(
   make: (ref: CurveRef, place: string) => L | null,
 ): Proposal<L>[] {
   const { ref, place: said } = curveAndPlace(rest, request.variable.letter, request.curves)
-  const refs = ref ? [ref] : request.curves.map((c) => ({ curve: c.name, order: 0 }))
+  const meant = ref ?? request.ref
+  const refs = meant ? [meant] : request.curves.map((c) => ({ curve: c.name, order: 0 }))
   const place = said ?? request.place ?? request.sliders[0] ?? null
   return refs.flatMap((one) => {
     const line = make(one, place ?? 'a')

@@ -113,6 +113,8 @@ export interface Request {
   sliders: string[]
   /** The place that is selected, as text, or null. */
   place: string | null
+  /** The curve that is selected, or null for any. */
+  ref: LaneOf | null
 }
 
 /** A line to add. A place that does not exist yet is a slider to make. */

@@ -7,7 +7,7 @@ import { toPlain } from '../language/print'
 import type { Tree } from '../language/tree'
 import { namesIn } from '../language/tree'
 import { numberToFormula } from './numbers'
-import { plainSlider } from './edits'
+import { newLane, plainSlider } from './edits'
 import { usualDisplay } from './parts'
 import type { Study } from './schema'
 
@@ -53,7 +53,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
         span: { from: numberToFormula(from), to: numberToFormula(to) },
       },
     ],
-    lanes: [{ id: 'lane1', curve: name, order: 0, frame: null, equalScale: false }],
+    lanes: [newLane('lane1', name, 0)],
     frame: null,
     display: usualDisplay,
   }

@@ -4,7 +4,14 @@ import { namesIn } from '../language/tree'
 import { kindOf, type Statement } from '../statements'
 import type { CurveLine } from '../statements/curve'
 import { decimalsOfStep, formatShort, numberToFormula } from './numbers'
-import { type Display, nameSchema, type Slider, usualMotion, type Variable } from './parts'
+import {
+  type Display,
+  type Lane,
+  nameSchema,
+  type Slider,
+  usualMotion,
+  type Variable,
+} from './parts'
 import type { Study } from './schema'
 import { freeSlider, readNumber, snapToStep } from './values'
 
@@ -221,6 +228,16 @@ function solveFor(text: string, slider: Slider, x: number, study: Study): number
   return q
 }
 
+/** A lane that follows its curve and has its usual height. */
+export const newLane = (id: string, curve: string, order: number): Lane => ({
+  id,
+  curve,
+  order,
+  frame: null,
+  equalScale: false,
+  share: null,
+})
+
 /** Opens or closes the lane of a derivative; lanes of one curve stay in the order of derivatives. */
 export const toggleLane =
   (curve: string, order: number): Edit =>
@@ -232,7 +249,7 @@ export const toggleLane =
         ? study
         : { ...study, lanes: study.lanes.filter((l) => l !== open) }
     }
-    const lane = { id: freshId(study, 'lane'), curve, order, frame: null, equalScale: false }
+    const lane = newLane(freshId(study, 'lane'), curve, order)
     const names = curveLines(study).map((l) => l.name)
     const lanes = [...study.lanes, lane].sort(
       (a, b) => names.indexOf(a.curve) - names.indexOf(b.curve) || a.order - b.order,

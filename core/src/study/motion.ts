@@ -1,7 +1,7 @@
-import type { Edit } from './edits'
-import type { Slider } from './parts'
+import { addSlider, type Edit, freshName, placeSlider, renamePlace } from './edits'
+import { type Slider, usualMotion } from './parts'
 import type { Study } from './schema'
-import { snapToStep } from './values'
+import { readNumber, snapToStep } from './values'
 
 /** Where a moving slider is: between its bounds as a share, and which way it goes. */
 export interface Course {
@@ -64,6 +64,27 @@ export const chooseMoving =
         motion: { ...s.motion, moves: moving.has(s.name) },
       })),
     }
+  }
+
+/**
+ * Gives a typed place, such as 2, a slider of its own that begins there, so that it can move; every
+ * line that hung on the number hangs on the slider. A text that is no number changes nothing.
+ */
+export const letPlaceMove =
+  (place: string): Edit =>
+  (study) => {
+    const read = readNumber(place, study.sliders)
+    if (!read.ok) return study
+    const { value } = read
+    const slider = placeSlider(study, freshName(study, 'a'))
+    const placed = {
+      ...slider,
+      value,
+      from: Math.min(slider.from, value),
+      to: Math.max(slider.to, value),
+      motion: { ...usualMotion, moves: true },
+    }
+    return renamePlace(place, placed.name)(addSlider(placed)(study))
   }
 
 /** A study with other values for some of its sliders, for the time of a motion. */

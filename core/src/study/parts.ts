@@ -61,6 +61,8 @@ export const laneSchema = z.object({
   frame: z.tuple([finite, finite]).nullable(),
   /** One unit is as long upwards as it is across. */
   equalScale: z.boolean().default(false),
+  /** How much of the height it gets beside the other lanes; null while nobody has set it. */
+  share: finite.min(0.01).max(100).nullable().default(null),
 })
 export type Lane = z.infer<typeof laneSchema>
 

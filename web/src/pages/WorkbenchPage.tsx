@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
 import { useParams } from 'react-router'
 import { api, Refused } from '../api'
+import { preloadFormulaField } from '../parts/FormulaField'
 import { createAutosave } from '../workbench/autosave'
 import { Conflict } from '../workbench/Conflict'
 import { Deck } from '../workbench/Deck'
@@ -82,6 +83,7 @@ function Bench({ onTakeTheirs }: { onTakeTheirs: () => void }) {
   const showHelp = useCallback(() => setHelp(true), [])
   usePlayer(store)
   useShortcuts(store, showHelp)
+  useEffect(preloadFormulaField, [])
   useEffect(() => {
     document.title = `${title} · Yperkine`
   }, [title])

@@ -1,14 +1,18 @@
-import { enterSlider, nameToLatex, readNumber, type Slider, sliderText } from '@yperkine/core'
+import { enterSlider, nameToLatex, readNumber, sliderText, type Study } from '@yperkine/core'
 import { useRef, useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import { EditableText } from '../parts/EditableText'
 import { Maths } from '../parts/Maths'
+import { LetMove } from './SliderSettings'
 import { useStudy, useWorkbenchStore } from './store'
 import { Transport } from './Transport'
 import { useMover } from './useMover'
+import { usePainting } from './usePainting'
 
 /** A track for each slider of the study. */
 export function Deck() {
-  const sliders = useStudy((s) => s.sliders)
+  const names = useStudy((s) => s.sliders.map((slider) => slider.name).join(' '))
+  const sliders = names === '' ? [] : names.split(' ')
   return (
     <section
       aria-label="Deck"
@@ -16,13 +20,17 @@ export function Deck() {
       style={{ maxHeight: 168 }}
     >
       {sliders.length === 0 && (
-        <p className="text-quiet">
-          Nothing moves yet. Say “tangent” on the right, and its place will have a track here.
-        </p>
+        <>
+          <p className="text-quiet">
+            Nothing moves yet. Click the ruler, or say “tangent” on the right: its place will have a
+            track here.
+          </p>
+          <LetMove />
+        </>
       )}
       {sliders.length > 0 && <Transport />}
-      {sliders.map((slider) => (
-        <Track key={slider.name} slider={slider} />
+      {sliders.map((name) => (
+        <Track key={name} name={name} />
       ))}
     </section>
   )
@@ -30,11 +38,19 @@ export function Deck() {
 
 const thumbRoom = 8
 
-function Track({ slider }: { slider: Slider }) {
+const sliderOf = (study: Study, name: string) => study.sliders.find((s) => s.name === name)
+
+function Track({ name }: { name: string }) {
   const store = useWorkbenchStore()
+  // The value is written by the painting, at every frame; the rest seldom changes.
+  const slider = useStudy(
+    useShallow((s) => {
+      const { value: _, ...rest } = sliderOf(s, name)!
+      return rest
+    }),
+  )
   const track = useRef<HTMLDivElement>(null)
   const [entering, setEntering] = useState(false)
-  const share = (slider.value - slider.from) / (slider.to - slider.from)
   const valueAt = (clientX: number) => {
     const { left, width } = track.current!.getBoundingClientRect()
     const part = (clientX - left - thumbRoom) / (width - 2 * thumbRoom)
@@ -43,7 +59,24 @@ function Track({ slider }: { slider: Slider }) {
   const mover = useMover(slider.name, valueAt, 12, { jumps: true })
   const tint = slider.place ? 'bg-rust' : 'bg-ink'
   const edge = slider.place ? 'border-rust' : 'border-ink'
-  const at = `calc(${thumbRoom}px + ${share} * (100% - ${2 * thumbRoom}px))`
+  const now = () => sliderOf(store.getState().evaluation.study, name)
+  const written = useRef<HTMLButtonElement>(null)
+  const way = useRef<HTMLDivElement>(null)
+  const thumb = useRef<HTMLDivElement>(null)
+  usePainting(() => {
+    const present = now()
+    // A slider that has just been removed is painted once more before its track goes.
+    if (!present) return
+    const text = sliderText(present)
+    const share = (present.value - present.from) / (present.to - present.from)
+    track.current!.setAttribute('aria-valuenow', String(present.value))
+    track.current!.setAttribute('aria-valuetext', `${name} = ${text}`)
+    way.current!.style.transform = `scaleX(${share})`
+    thumb.current!.style.transform = `translateX(${share * 100}%)`
+    if (!written.current) return
+    written.current.textContent = text
+    written.current.setAttribute('aria-label', `${name} = ${text}, enter exactly`)
+  })
   const close = () => {
     setEntering(false)
     requestAnimationFrame(() => track.current?.focus())
@@ -57,7 +90,7 @@ function Track({ slider }: { slider: Slider }) {
           <EditableText
             label={`${slider.name} exactly`}
             className="w-28 text-right"
-            value={sliderText(slider).replace('−', '-')}
+            value={sliderText(now()!).replace('−', '-')}
             check={(text) => {
               const read = readNumber(text, store.getState().history.present.sliders)
               return read.ok ? null : read.message
@@ -70,14 +103,12 @@ function Track({ slider }: { slider: Slider }) {
           />
         ) : (
           <button
+            ref={written}
             type="button"
             tabIndex={-1}
-            aria-label={`${slider.name} = ${sliderText(slider)}, enter exactly`}
-            className="rounded-md px-1 font-semibold hover:bg-page"
+            className="min-w-12 rounded-md px-1 text-right font-semibold [contain:layout] hover:bg-page"
             onClick={() => setEntering(true)}
-          >
-            {sliderText(slider)}
-          </button>
+          />
         )}
       </div>
       <div
@@ -85,12 +116,10 @@ function Track({ slider }: { slider: Slider }) {
         role="slider"
         tabIndex={0}
         aria-label={slider.name}
-        aria-valuenow={slider.value}
         aria-valuemin={slider.from}
         aria-valuemax={slider.to}
-        aria-valuetext={`${slider.name} = ${sliderText(slider)}`}
         data-step={slider.step}
-        className="relative h-7 cursor-pointer touch-none rounded-md"
+        className="relative h-7 cursor-pointer touch-none rounded-md pointer-coarse:h-11"
         {...mover}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
@@ -100,14 +129,14 @@ function Track({ slider }: { slider: Slider }) {
         }}
       >
         <div className="absolute inset-x-0 top-1/2 h-1 -translate-y-1/2 rounded-full bg-rule" />
-        <div
-          className={`absolute top-1/2 left-0 h-1 -translate-y-1/2 rounded-full ${tint}`}
-          style={{ width: at }}
-        />
-        <div
-          className={`absolute top-1/2 h-4 w-2.5 -translate-x-1/2 -translate-y-1/2 rounded-[3px] border-2 bg-page ${edge}`}
-          style={{ left: at }}
-        />
+        <div className="absolute inset-x-0 top-1/2 h-1 -translate-y-1/2 px-2">
+          <div ref={way} className={`h-full origin-left rounded-full ${tint}`} />
+        </div>
+        <div ref={thumb} className="pointer-events-none absolute inset-x-2 top-1/2">
+          <div
+            className={`h-4 w-2.5 -translate-x-1/2 -translate-y-1/2 rounded-[3px] border-2 bg-page ${edge}`}
+          />
+        </div>
       </div>
     </div>
   )

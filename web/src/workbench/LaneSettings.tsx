@@ -3,17 +3,17 @@ import { changeLane, type LaneScene, setLaneFrame } from '@yperkine/core'
 import { MoveVertical } from 'lucide-react'
 import { memo } from 'react'
 import { BoundField } from './BoundField'
-import { useStudy, useWorkbenchStore } from './store'
+import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
 interface Props {
-  lane: Pick<LaneScene, 'id' | 'title' | 'y'>
+  lane: Pick<LaneScene, 'id' | 'title'>
 }
 
 /** The heights of a lane: typed bounds, following the curve, equal scale. */
 export const LaneSettings = memo(function LaneSettings({ lane }: Props) {
   const { apply } = useWorkbenchStore().getState()
   const kept = useStudy((s) => s.lanes.find((l) => l.id === lane.id))
-  const [low, high] = lane.y
+  const [low, high] = useWorkbench((s) => s.scene.lanes.find((l) => l.id === lane.id)!.y)
   const step = 10 ** Math.floor(Math.log10((high - low) / 10))
   const decimals = Math.max(0, Math.min(12, 2 - Math.floor(Math.log10(high - low))))
   const field = { step, decimals, className: 'w-28' }

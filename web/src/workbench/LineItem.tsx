@@ -14,6 +14,7 @@ import {
 } from '@yperkine/core'
 import { X } from 'lucide-react'
 import { memo } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import { Slot } from './Slot'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
@@ -30,13 +31,20 @@ export const LineItem = memo(function LineItem({
 }) {
   const store = useWorkbenchStore()
   const phrases = useWorkbench((s) => s.evaluation.sentences.get(line.id))
-  const result = useWorkbench((s) => s.evaluation.lines.get(line.id))
+  // Readouts change at every frame of a drag; the rest of the line seldom does.
+  const said = useWorkbench(
+    useShallow((s) => {
+      const result = s.evaluation.lines.get(line.id)
+      const { problems = [], hints = [], readouts = [] } = result ?? {}
+      return { problems: kept(problems), hints: kept(hints), speaks: readouts.length > 0 }
+    }),
+  )
   const touched = useWorkbench(
     (s) => s.selectedPlace !== null && 'place' in line && line.place === s.selectedPlace,
   )
-  if (!phrases || !result) return null
+  if (!phrases) return null
   const { apply } = store.getState()
-  const unreadable = result.problems.find((p) => p.at && line.kind === 'curve')
+  const unreadable = said.problems.find((p) => p.at && line.kind === 'curve')
 
   return (
     <li
@@ -56,14 +64,8 @@ export const LineItem = memo(function LineItem({
             <PhraseView key={i} line={line} phrase={phrase} problem={unreadable} />
           ))}
         </div>
-        {result.readouts.length > 0 && (
-          <div className="mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-            {result.readouts.map((readout) => (
-              <ReadoutView key={readout.label} readout={readout} />
-            ))}
-          </div>
-        )}
-        {line.kind === 'tangent' && result.readouts.length > 0 && (
+        {said.speaks && <Readouts id={line.id} />}
+        {line.kind === 'tangent' && said.speaks && (
           <button
             type="button"
             aria-pressed={line.extent === 'whole'}
@@ -75,10 +77,10 @@ export const LineItem = memo(function LineItem({
             Whole line
           </button>
         )}
-        {result.problems.map((problem) => (
+        {said.problems.map((problem) => (
           <ProblemView key={problem.message} line={line} problem={problem} />
         ))}
-        {result.hints.map((hint) => (
+        {said.hints.map((hint) => (
           <p key={hint.message} className="mt-1 text-quiet">
             {hint.message}{' '}
             {line.kind === 'curve' && (
@@ -147,6 +149,22 @@ function PhraseView({
   if (!('slot' in phrase)) return <span className="whitespace-pre-wrap">{phrase.text}</span>
   return (
     <Slot line={line} phrase={phrase} problem={phrase.slot === 'formula' ? problem : undefined} />
+  )
+}
+
+/** Nothing to say is the same nothing each time. */
+const nothing: readonly never[] = []
+const kept = <T,>(all: readonly T[]): readonly T[] => (all.length === 0 ? nothing : all)
+
+/** What stands under a sentence. */
+function Readouts({ id }: { id: string }) {
+  const readouts = useWorkbench((s) => s.evaluation.lines.get(id)?.readouts) ?? nothing
+  return (
+    <div className="mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      {readouts.map((readout) => (
+        <ReadoutView key={readout.label} readout={readout} />
+      ))}
+    </div>
   )
 }
 

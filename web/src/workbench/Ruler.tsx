@@ -1,41 +1,45 @@
 import {
+  addSlider,
   enterSlider,
   fitFrame,
-  type Flag,
   formatShort,
+  freshName,
   nameToLatex,
+  placeSlider,
   readNumber,
   renamePlace,
+  type Scene,
   setFrame,
   sliderOfPlace,
 } from '@yperkine/core'
-import { useRef, useState } from 'react'
+import { type MouseEvent, type PointerEvent, type RefObject, useRef, useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import { EditableText } from '../parts/EditableText'
 import { Maths } from '../parts/Maths'
 import { BoundField } from './BoundField'
-import { headWidth, pixelDecimals } from './Lanes'
+import { headWidth, pixelDecimals, rulerHeight } from './layout'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 import { useFraming } from './useFraming'
 import { useMover } from './useMover'
-
-export const rulerHeight = 54
+import { usePainting } from './usePainting'
 
 /** The axis under the lanes, with a flag for each place. */
 export function Ruler() {
   const store = useWorkbenchStore()
-  const { ticks, flags, width } = useWorkbench((s) => s.scene)
+  const width = useWorkbench((s) => s.scene.width)
   const variable = useStudy((s) => s.variable)
   const [x0, x1] = useWorkbench((s) => s.scene.x)
+  const names = useWorkbench((s) => s.scene.flags.map((f) => f.text).join('\n'))
   const strip = useRef<HTMLDivElement>(null)
   useFraming(strip, { across: true, lane: null })
+  const plant = usePlanting(strip)
   const bound = {
     step: 10 ** Math.floor(Math.log10((x1 - x0) / 10)),
     decimals: Math.max(0, Math.min(12, 2 - Math.floor(Math.log10(x1 - x0)))),
-    className: 'w-16 min-h-6 px-1.5 py-0 text-[calc(13px*var(--type))]',
+    className:
+      'w-16 min-h-6 px-1.5 py-0 text-[calc(13px*var(--type))] pointer-coarse:min-h-11 pointer-coarse:w-20',
   }
   const { apply } = store.getState()
-  const covered = (at: number, text: string) =>
-    flags.some((f) => Math.abs(f.at - at) < text.length * 3.6 + flagWidth(f.text) / 2 + 2)
   const title = [variable.name, variable.unit && `(${variable.unit})`].filter(Boolean).join(' ')
   return (
     <div className="flex shrink-0 bg-paper" style={{ height: rulerHeight }}>
@@ -46,38 +50,20 @@ export function Ruler() {
         <Maths latex={nameToLatex(variable.letter)} />
         <button
           type="button"
-          className="button min-h-7 px-2 text-[calc(13px*var(--type))]"
+          className="button min-h-7 px-2 text-[calc(13px*var(--type))] pointer-coarse:min-h-11"
           onClick={() => store.getState().apply(fitFrame)}
         >
           Fit
         </button>
       </div>
-      <div ref={strip} className="relative touch-none overflow-hidden" style={{ width }}>
-        <svg width={width} height={rulerHeight} aria-hidden className="absolute inset-0">
-          {ticks.map(({ at, text }) => (
-            <g key={text}>
-              <path d={`M${at} 0v6`} className="stroke-axis" />
-              {!covered(at, text) && (
-                <text
-                  x={at}
-                  y={19}
-                  textAnchor="middle"
-                  className="fill-quiet text-[calc(13px*var(--type))]"
-                >
-                  {text}
-                </text>
-              )}
-            </g>
-          ))}
-          <text
-            x={width / 2}
-            y={45}
-            textAnchor="middle"
-            className="fill-quiet text-[calc(13px*var(--type))]"
-          >
-            {title}
-          </text>
-        </svg>
+      <div
+        ref={strip}
+        className="relative touch-none overflow-hidden"
+        style={{ width }}
+        title="Click to put a place here"
+        {...plant}
+      >
+        <RulerScale title={title} />
         <div className="absolute bottom-1 left-1.5">
           <BoundField
             {...bound}
@@ -94,31 +80,112 @@ export function Ruler() {
             onEnter={(v) => apply(setFrame([x0, v]))}
           />
         </div>
-        {flags.map((flag) => (
-          <PlaceFlag key={flag.fixed ? 'fixed' + flags.indexOf(flag) : flag.text} flag={flag} />
-        ))}
+        {names !== '' &&
+          names.split('\n').map((text, index) => (
+            // A typed place keeps its element while dragging rewrites its text.
+            <PlaceFlag key={/^[\d.\-−]/.test(text) ? `fixed${index}` : text} text={text} />
+          ))}
       </div>
     </div>
   )
 }
 
+/** A press that moves further than this is a drag, in pixels. */
+const still = 4
+
+/** A click on the empty ruler puts a new place there. */
+function usePlanting(strip: RefObject<HTMLDivElement | null>) {
+  const store = useWorkbenchStore()
+  const pressed = useRef<{ x: number; y: number } | null>(null)
+  const onPointerDown = (event: PointerEvent) => {
+    pressed.current = { x: event.clientX, y: event.clientY }
+  }
+  const onClick = (event: MouseEvent) => {
+    const from = pressed.current
+    pressed.current = null
+    const target = event.target as Element
+    if (!from || target.closest('button, [role=slider], input')) return
+    if (Math.hypot(event.clientX - from.x, event.clientY - from.y) > still) return
+    const { scene, history, apply, selectPlace, announce } = store.getState()
+    const { left } = strip.current!.getBoundingClientRect()
+    const x = scene.x[0] + ((event.clientX - left) / scene.width) * (scene.x[1] - scene.x[0])
+    const name = freshName(history.present, 'a')
+    const slider = placeSlider(history.present, name, x)
+    apply(addSlider(slider))
+    selectPlace(name)
+    announce(
+      `Place ${name} at ${history.present.variable.letter} = ${formatShort(slider.value, 6)}`,
+    )
+  }
+  return { onPointerDown, onClick }
+}
+
+/** Ticks, their numbers and what runs along the axis. */
+function RulerScale({ title }: { title: string }) {
+  const { ticks, width } = useWorkbench(
+    useShallow((s) => ({ ticks: s.scene.ticks, width: s.scene.width })),
+  )
+  const svg = useRef<SVGSVGElement>(null)
+  // A number gives way to a flag that stands on it.
+  usePainting(({ flags }) => {
+    svg.current!.querySelectorAll<SVGTextElement>('text[data-at]').forEach((label) => {
+      const half = label.textContent.length * 3.6 + 2
+      const at = Number(label.dataset.at)
+      const covered = flags.some((f) => Math.abs(f.at - at) < half + flagWidth(f.text) / 2)
+      label.style.visibility = covered ? 'hidden' : ''
+    })
+  })
+  const text = 'fill-quiet text-[calc(13px*var(--type))]'
+  return (
+    <svg ref={svg} width={width} height={rulerHeight} aria-hidden className="absolute inset-0">
+      {ticks.map(({ at, text: number }) => (
+        <g key={number}>
+          <path d={`M${at} 0v6`} className="stroke-axis" />
+          <text x={at} y={19} data-at={at} textAnchor="middle" className={text}>
+            {number}
+          </text>
+        </g>
+      ))}
+      <text x={width / 2} y={rulerHeight - 9} textAnchor="middle" className={text}>
+        {title}
+      </text>
+    </svg>
+  )
+}
+
 const plain = (text: string) => text.replaceAll('-', '−')
 
-function PlaceFlag({ flag }: { flag: Flag }) {
+function PlaceFlag({ text }: { text: string }) {
   const store = useWorkbenchStore()
   const button = useRef<HTMLDivElement>(null)
   const [entering, setEntering] = useState(false)
-  const { scene } = store.getState()
   const letter = useStudy((s) => s.variable.letter)
-  const slider = useStudy((s) => sliderOfPlace(flag.text, s))
+  const { from, to, step } = useStudy(
+    useShallow((s) => {
+      const slider = sliderOfPlace(text, s)
+      return { from: slider?.from, to: slider?.to, step: slider?.step ?? 0.1 }
+    }),
+  )
+  const [x0, x1] = useWorkbench((s) => s.scene.x)
+  const decimals = useWorkbench((s) => pixelDecimals(s.scene.x, s.scene.width))
+  const fixed = useWorkbench((s) => flagOf(s.scene, text)?.fixed ?? false)
   const valueAt = (clientX: number) => {
     const now = store.getState().scene
     const { left } = button.current!.parentElement!.getBoundingClientRect()
     return now.x[0] + ((clientX - left) / now.width) * (now.x[1] - now.x[0])
   }
-  const mover = useMover(flag.text, valueAt, pixelDecimals(scene.x, scene.width))
-  const name = flag.fixed ? `Place ${letter} = ${plain(flag.text)}` : `Place ${flag.text}`
-  const hidden = flag.at < -2 || flag.at > scene.width + 2
+  const mover = useMover(text, valueAt, decimals)
+  const name = fixed ? `Place ${letter} = ${plain(text)}` : `Place ${text}`
+  usePainting((scene) => {
+    const flag = flagOf(scene, text)
+    const element = button.current!
+    if (!flag) return
+    const hidden = flag.at < -2 || flag.at > scene.width + 2
+    element.style.transform = `translate(calc(${flag.at}px - 50%), 0)`
+    element.style.visibility = hidden ? 'hidden' : 'visible'
+    element.setAttribute('aria-valuenow', String(flag.value))
+    element.setAttribute('aria-valuetext', `${letter} = ${formatShort(flag.value, 6)}`)
+  })
   const close = () => {
     setEntering(false)
     requestAnimationFrame(() => button.current?.focus())
@@ -126,18 +193,16 @@ function PlaceFlag({ flag }: { flag: Flag }) {
 
   return (
     <>
+      {/* The value is written by the painting, at every frame. */}
       <div
         ref={button}
         role="slider"
         tabIndex={0}
         aria-label={name}
-        aria-valuenow={flag.value}
-        aria-valuemin={slider?.from ?? scene.x[0]}
-        aria-valuemax={slider?.to ?? scene.x[1]}
-        aria-valuetext={`${letter} = ${formatShort(flag.value, 6)}`}
-        data-step={slider?.step ?? 0.1}
-        className="absolute top-0 flex h-8 min-w-11 -translate-x-1/2 cursor-grab touch-none justify-center rounded-md active:cursor-grabbing"
-        style={{ left: flag.at, visibility: hidden ? 'hidden' : 'visible' }}
+        aria-valuemin={from ?? x0}
+        aria-valuemax={to ?? x1}
+        data-step={step}
+        className="absolute top-0 left-0 flex h-8 min-w-11 cursor-grab touch-none justify-center rounded-md active:cursor-grabbing pointer-coarse:h-11"
         {...mover}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
@@ -147,19 +212,14 @@ function PlaceFlag({ flag }: { flag: Flag }) {
         }}
         onDoubleClick={() => setEntering(true)}
       >
-        <FlagShape text={flag.text} />
+        <FlagShape text={text} />
       </div>
-      {entering && (
-        <div
-          className="absolute top-1 z-30"
-          style={{ left: Math.min(flag.at + 14, scene.width - 130) }}
-        >
-          <ExactEntry flag={flag} onClose={close} />
-        </div>
-      )}
+      {entering && <ExactEntry text={text} onClose={close} />}
     </>
   )
 }
+
+const flagOf = (scene: Scene, text: string) => scene.flags.find((f) => f.text === text)
 
 const flagWidth = (text: string) => Math.max(18, 9 + text.length * 8)
 
@@ -181,27 +241,31 @@ function FlagShape({ text }: { text: string }) {
 }
 
 /** A small field that takes any expression for a place. */
-function ExactEntry({ flag, onClose }: { flag: Flag; onClose: () => void }) {
+function ExactEntry({ text: place, onClose }: { text: string; onClose: () => void }) {
   const store = useWorkbenchStore()
+  const { scene } = store.getState()
   const { sliders } = store.getState().history.present
-  const own = sliders.find((s) => s.name === flag.text)
+  const own = sliders.find((s) => s.name === place)
+  const at = flagOf(scene, place)?.at ?? 0
   return (
-    <EditableText
-      label={`${flag.text} exactly`}
-      className="w-32"
-      value={own ? formatShort(own.value, 12).replace('−', '-') : flag.text}
-      check={(text) => {
-        const read = readNumber(text, sliders)
-        return read.ok ? null : read.message
-      }}
-      onCommit={(text) => {
-        const read = readNumber(text, sliders)
-        if (!read.ok) return
-        const { apply, announce } = store.getState()
-        apply(own ? enterSlider(own.name, read.value) : renamePlace(flag.text, text.trim()))
-        announce(`${flag.text} = ${formatShort(read.value, 6)}`)
-      }}
-      onClose={onClose}
-    />
+    <div className="absolute top-1 z-30" style={{ left: Math.min(at + 14, scene.width - 130) }}>
+      <EditableText
+        label={`${place} exactly`}
+        className="w-32"
+        value={own ? formatShort(own.value, 12).replace('−', '-') : place}
+        check={(text) => {
+          const read = readNumber(text, sliders)
+          return read.ok ? null : read.message
+        }}
+        onCommit={(text) => {
+          const read = readNumber(text, sliders)
+          if (!read.ok) return
+          const { apply, announce } = store.getState()
+          apply(own ? enterSlider(own.name, read.value) : renamePlace(place, text.trim()))
+          announce(`${place} = ${formatShort(read.value, 6)}`)
+        }}
+        onClose={onClose}
+      />
+    </div>
   )
 }

@@ -3,6 +3,7 @@ import {
   changeSlider,
   chooseMoving,
   decimalsOfStep,
+  letPlaceMove,
   type Manner,
   manners,
   type Motion,
@@ -13,7 +14,7 @@ import {
 import { Maths } from '../parts/Maths'
 import { Panel } from '../parts/Panel'
 import { BoundField } from './BoundField'
-import { useStudy, useWorkbenchStore } from './store'
+import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
 const headings = ['', 'from', 'to', 'step', 'moves', 'how', 'seconds a pass']
 
@@ -38,7 +39,38 @@ export function SliderSettings({ open, onClose }: { open: boolean; onClose: () =
           ))}
         </tbody>
       </table>
+      <LetMove />
     </Panel>
+  )
+}
+
+/** Typed places stand still; each can be given a slider. */
+export function LetMove() {
+  const { apply, announce } = useWorkbenchStore().getState()
+  const letter = useStudy((s) => s.variable.letter)
+  const fixed = useWorkbench((s) =>
+    s.scene.flags.flatMap((f) => (f.fixed ? [f.text] : [])).join('\n'),
+  )
+  if (fixed === '') return null
+  return (
+    <div className="flex flex-wrap gap-2">
+      {fixed.split('\n').map((place) => {
+        const name = `${letter} = ${place.replace('-', '−')}`
+        return (
+          <button
+            key={place}
+            type="button"
+            className="button"
+            onClick={() => {
+              apply(letPlaceMove(place))
+              announce(`${name} can move now`)
+            }}
+          >
+            Let {name} move
+          </button>
+        )
+      })}
+    </div>
   )
 }
 

@@ -1,0 +1,55 @@
+import type { Evaluation } from '../study/evaluate'
+import { formatNumber, formatShort, numberToFormula } from '../study/numbers'
+import { type Frame, toPixelX, toPixelY } from './sampleCurve'
+import type { Scene } from './scene'
+
+/** What a curve says under the pointer. */
+export interface CurveReading {
+  curve: string
+  order: number
+  /** The value of the variable as typed text, such as 3.2: as fine as a pixel is worth. */
+  place: string
+  /** Where the point stands on its lane, in pixels. */
+  at: { x: number; y: number }
+  /** q′(3.2) ≈ 1.234 */
+  text: string
+}
+
+/** A pointer this near the curve rests on it, in pixels. */
+const reach = 14
+
+/**
+ * The point of a lane's curve that lies under the pointer, or null where the pointer is further
+ * from the curve than a finger's width or the curve has no value there.
+ */
+export function readCurveAt(
+  evaluation: Evaluation,
+  scene: Scene,
+  laneId: string,
+  pointer: { x: number; y: number },
+): CurveReading | null {
+  const lane = scene.lanes.find((l) => l.id === laneId)
+  const found = lane && evaluation.curves.get(lane.curve)
+  if (!lane || !found?.ok || scene.width <= 0) return null
+  const frame: Frame = { x: scene.x, y: lane.y, width: scene.width, height: lane.height }
+  const perPixel = (scene.x[1] - scene.x[0]) / scene.width
+  const decimals = Math.max(0, Math.min(12, Math.ceil(-Math.log10(perPixel))))
+  const x = Number((scene.x[0] + pointer.x * perPixel).toFixed(decimals))
+  const { curve } = found
+  if (x < curve.from || x > curve.to) return null
+  const [value = NaN, slope = NaN] = curve.derivative(lane.order).f.derivatives(x, 1)
+  if (!Number.isFinite(value)) return null
+  const at = { x: toPixelX(frame, x), y: toPixelY(frame, value) }
+  const steep = Math.abs(slope) * perPixel * (lane.height / (lane.y[1] - lane.y[0]))
+  // The distance to a steep curve is far less than the height between.
+  const distance = Math.abs(pointer.y - at.y) / Math.hypot(1, Number.isFinite(steep) ? steep : 0)
+  if (distance > reach || at.y < 0 || at.y > lane.height) return null
+  const shown = formatNumber(value, evaluation.study.decimals)
+  return {
+    curve: lane.curve,
+    order: lane.order,
+    place: numberToFormula(x),
+    at,
+    text: `${lane.title}(${formatShort(x, decimals)}) ≈ ${shown}`,
+  }
+}

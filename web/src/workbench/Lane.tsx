@@ -1,0 +1,210 @@
+import { bringIntoFrame, derivativeToLatex, type Item, type LaneScene } from '@yperkine/core'
+import { memo, useEffect, useMemo, useRef } from 'react'
+import { Maths } from '../parts/Maths'
+import { Ladder } from './Ladder'
+import { LaneEdge } from './LaneEdge'
+import { LaneRange } from './LaneRange'
+import { LaneSettings } from './LaneSettings'
+import { headWidth, pixelDecimals } from './layout'
+import { OnCurve } from './OnCurve'
+import { createPainter } from './paint'
+import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+import { useFraming } from './useFraming'
+import { useMover } from './useMover'
+import { useLanePainting } from './usePainting'
+
+interface Props {
+  id: string
+  /** The lane below it, or null. */
+  next: string | null
+  /** The first lane of its curve carries the ladder. */
+  first: boolean
+}
+
+/** One plot strip: its head and its picture. */
+export const Lane = memo(function Lane({ id, next, first }: Props) {
+  const title = useLane(id, (l) => l.title)
+  const curve = useLane(id, (l) => l.curve)
+  const order = useLane(id, (l) => l.order)
+  const height = useLane(id, (l) => l.height)
+  const summary = useLane(id, (l) => l.summary)
+  const outside = useLane(id, (l) => l.outside)
+  const dots = useLane(id, (l) =>
+    l.items.flatMap((i) => (i.kind === 'dot' ? [i.key] : [])).join('\n'),
+  )
+  const letter = useStudy((s) => s.variable.letter)
+  const notation = useStudy((s) => s.display.notation)
+  const named = useMemo(() => ({ id, title, curve, order }), [id, title, curve, order])
+  const summaryId = `summary-${id}`
+  const head = useRef<HTMLDivElement>(null)
+  useFraming(head, { across: false, lane: id, upright: true })
+  return (
+    <figure
+      aria-label={`Lane ${title}`}
+      aria-describedby={summaryId}
+      className="relative flex shrink-0 border-b border-rule [contain:layout_paint]"
+      style={{ height }}
+    >
+      <figcaption id={summaryId} className="sr-only">
+        {summary}
+      </figcaption>
+      <div
+        ref={head}
+        className="flex shrink-0 touch-none flex-col items-center gap-1.5 overflow-hidden border-r border-rule bg-paper pt-3"
+        style={{ width: headWidth }}
+      >
+        <span className="text-[calc(19px*var(--type))]">
+          <Maths latex={derivativeToLatex(curve, order, letter, notation)} />
+        </span>
+        {first && <Ladder curve={curve} />}
+        <LaneSettings lane={named} />
+      </div>
+      <div className="relative">
+        <Ground id={id} height={height} />
+        <Overlay id={id} height={height} dots={dots} />
+        <LaneRange lane={named} />
+        {outside && <BringBack lane={named} />}
+      </div>
+      {next && <LaneEdge id={id} title={title} next={next} />}
+    </figure>
+  )
+})
+
+/** What a lane's scene says; lanes of a scene and of its study are the same ones. */
+const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
+  useWorkbench((s) => select(s.scene.lanes.find((l) => l.id === id)!))
+
+/** What moves with a place; the rest stands still while a place moves. */
+const hangsOnPlace = (item: Item) => item.ink === 'place'
+
+/** Grid, axis, curve and tick labels, on a layer of their own: moving a place paints none of it. */
+function Ground({ id, height }: { id: string; height: number }) {
+  const width = useWorkbench((s) => s.scene.width)
+  const ticks = useLane(id, (l) => l.ticks)
+  const group = useRef<SVGGElement>(null)
+  const painter = useRef<ReturnType<typeof createPainter>>(null)
+  useLanePainting(id, (lane) => {
+    painter.current ??= createPainter(group.current!)
+    painter.current(lane.items.filter((item) => !hangsOnPlace(item)))
+  })
+  return (
+    <svg
+      width={width}
+      height={height}
+      className="absolute inset-0 bg-page will-change-transform"
+      aria-hidden
+    >
+      <g ref={group} />
+      <g className="fill-quiet text-[calc(13px*var(--type))] select-none">
+        {ticks
+          .filter(({ at }) => at > 12 && at < height - 4)
+          .map(({ at, text }) => (
+            <text
+              key={text}
+              x={6}
+              y={at - 4}
+              className="stroke-page"
+              strokeWidth="3"
+              paintOrder="stroke"
+            >
+              {text}
+            </text>
+          ))}
+      </g>
+    </svg>
+  )
+}
+
+/** What hangs on places, and what of it can be taken hold of. */
+function Overlay({ id, height, dots }: { id: string; height: number; dots: string }) {
+  const width = useWorkbench((s) => s.scene.width)
+  const plot = useRef<SVGSVGElement>(null)
+  const group = useRef<SVGGElement>(null)
+  const painter = useRef<ReturnType<typeof createPainter>>(null)
+  useFraming(plot, { across: true, lane: id })
+  useLanePainting(id, (lane) => {
+    painter.current ??= createPainter(group.current!)
+    painter.current(lane.items.filter(hangsOnPlace))
+  })
+  const keys = dots === '' ? [] : dots.split('\n')
+  return (
+    <>
+      <svg
+        ref={plot}
+        width={width}
+        height={height}
+        className="relative block touch-none will-change-transform"
+        role="presentation"
+      >
+        <g ref={group} />
+        {keys.map((key) => (
+          <DotHandle key={key} id={id} item={key} />
+        ))}
+      </svg>
+      <OnCurve id={id} plot={plot} />
+    </>
+  )
+}
+
+/** Says that the curve is out of sight, and brings it back. */
+function BringBack({ lane }: { lane: Pick<LaneScene, 'id' | 'curve' | 'title'> }) {
+  const store = useWorkbenchStore()
+  const bring = () => {
+    const found = store.getState().evaluation.curves.get(lane.curve)
+    if (found?.ok) {
+      const { from, to } = found.curve
+      store.getState().apply(bringIntoFrame(lane.id, [from, to]))
+    }
+  }
+  return (
+    <div className="pointer-events-none absolute inset-0 grid place-items-center">
+      <div className="popover pointer-events-auto flex items-center gap-3 px-4 py-2">
+        <span>{lane.title} lies outside this frame.</span>
+        <button type="button" className="button" onClick={bring}>
+          Bring curve into frame
+        </button>
+      </div>
+    </div>
+  )
+}
+
+/** The part of a point that can be taken hold of, wider than the point is drawn. */
+function DotHandle({ id, item: key }: { id: string; item: string }) {
+  const store = useWorkbenchStore()
+  const circle = useRef<SVGCircleElement>(null)
+  const place = useWorkbench((s) => dotOf(s.scene.lanes, id, key)?.place ?? '')
+  const valueAt = (clientX: number) => {
+    const { scene } = store.getState()
+    const { left } = circle.current!.ownerSVGElement!.getBoundingClientRect()
+    return scene.x[0] + ((clientX - left) / scene.width) * (scene.x[1] - scene.x[0])
+  }
+  const decimals = useWorkbench((s) => pixelDecimals(s.scene.x, s.scene.width))
+  const mover = useMover(place, valueAt, decimals)
+  useLanePainting(id, (lane) => {
+    const dot = dotOf([lane], id, key)
+    if (!dot) return
+    circle.current!.setAttribute('cx', String(dot.x))
+    circle.current!.setAttribute('cy', String(dot.y))
+  })
+  // Touch scrolling would take the pointer away in the middle of a drag.
+  useEffect(() => {
+    const element = circle.current!
+    const keep = (event: TouchEvent) => event.preventDefault()
+    element.addEventListener('touchstart', keep, { passive: false })
+    return () => element.removeEventListener('touchstart', keep)
+  }, [])
+  return (
+    <circle
+      ref={circle}
+      r={22}
+      className="cursor-grab fill-transparent active:cursor-grabbing"
+      data-point={place}
+      {...mover}
+    />
+  )
+}
+
+function dotOf(lanes: readonly LaneScene[], id: string, key: string) {
+  const item = lanes.find((l) => l.id === id)?.items.find((i) => i.key === key)
+  return item?.kind === 'dot' ? item : undefined
+}

@@ -1,0 +1,30 @@
+import type { Lane } from '@yperkine/core'
+
+export const headWidth = 84
+
+/** Fingers need larger targets: the ruler carries flags and fields. */
+export const rulerHeight =
+  typeof matchMedia === 'function' && matchMedia('(pointer: coarse)').matches ? 96 : 54
+
+/** As many decimals as a pixel of the axis is worth. */
+export const pixelDecimals = (x: readonly [number, number], width: number) =>
+  Math.max(0, Math.min(12, Math.ceil(-Math.log10((x[1] - x[0]) / Math.max(1, width)))))
+
+/** How much room a lane gets beside the others: what someone has set, or more for the first. */
+export const shareOf = (lane: Lane, index: number, count: number) =>
+  lane.share ?? (index === 0 && count > 1 ? 1.5 : 1)
+
+/** Divides the room among lanes by their shares; whole pixels keep hairlines sharp. */
+export function shareHeight(lanes: readonly Lane[], room: number): Record<string, number> {
+  const shares = lanes.map((lane, i) => shareOf(lane, i, lanes.length))
+  const all = shares.reduce((a, b) => a + b, 0)
+  let used = 0
+  return Object.fromEntries(
+    lanes.map(({ id }, i) => {
+      const last = i === lanes.length - 1
+      const height = last ? room - used : Math.floor((room * shares[i]!) / all)
+      used += height
+      return [id, height]
+    }),
+  )
+}

@@ -1,0 +1,106 @@
+import type { Ink, Item } from '@yperkine/core'
+
+const strokes: Record<Ink, string> = {
+  curve1: 'stroke-kelp',
+  curve2: 'stroke-slate',
+  curve3: 'stroke-plum',
+  curve4: 'stroke-moss',
+  curve5: 'stroke-umber',
+  place: 'stroke-rust',
+  axis: 'stroke-axis',
+  grid: 'stroke-grid',
+  quiet: 'stroke-quiet',
+}
+/** The order of derivative as dashes: f solid, f′ dashed, f″ dotted, f‴ dash-dot. */
+const dashes = ['', '11 6', '0.1 6', '11 5 0.1 5']
+
+type Attributes = Record<string, string | number | undefined>
+
+/** What an item is drawn with: an SVG element's name, its attributes and its text. */
+function elementOf(item: Item): { name: string; attributes: Attributes; text?: string } {
+  const opacity = item.dimmed ? 0.35 : undefined
+  switch (item.kind) {
+    case 'path':
+      return {
+        name: 'path',
+        attributes: {
+          d: item.d,
+          fill: 'none',
+          class: strokes[item.ink],
+          style: `stroke-width: calc(${item.width}px * var(--line))`,
+          'stroke-dasharray': item.dotted ? '2 4' : dashes[item.order ?? 0] || undefined,
+          'stroke-linecap': item.order !== undefined ? 'round' : 'butt',
+          'stroke-linejoin': 'round',
+          opacity,
+        },
+      }
+    case 'label':
+      return {
+        name: 'text',
+        attributes: {
+          x: item.x,
+          y: item.y,
+          'text-anchor': item.anchor,
+          class: 'fill-rust stroke-page text-[calc(13px*var(--type))] font-semibold select-none',
+          'stroke-width': 4,
+          'stroke-linejoin': 'round',
+          'paint-order': 'stroke',
+          opacity,
+        },
+        text: item.text,
+      }
+    case 'dot':
+      return {
+        name: 'path',
+        attributes: {
+          d: `M${item.x} ${item.y - 8}l8 8l-8 8l-8 -8Z`,
+          class: 'fill-rust stroke-page',
+          'stroke-width': 2,
+          opacity,
+        },
+      }
+  }
+}
+
+interface Painted {
+  item: Item
+  element: SVGElement
+  name: string
+  attributes: Attributes
+}
+
+/**
+ * Makes a painter for a group: it draws the items of a display list and writes only what differs
+ * from its last picture, straight to the elements. It knows nothing of what an item means.
+ */
+export function createPainter(group: SVGGElement) {
+  let painted = new Map<string, Painted>()
+  return (items: readonly Item[]) => {
+    const next = new Map<string, Painted>()
+    let before: ChildNode | null = group.firstChild
+    for (const item of items) {
+      const known = painted.get(item.key)
+      const done = known?.item === item ? known : draw(item, known)
+      next.set(item.key, done)
+      if (done.element === before) before = before.nextSibling
+      else group.insertBefore(done.element, before)
+    }
+    for (const [key, { element }] of painted) {
+      if (next.get(key)?.element !== element) element.remove()
+    }
+    painted = next
+  }
+}
+
+function draw(item: Item, known: Painted | undefined): Painted {
+  const { name, attributes, text } = elementOf(item)
+  const kept = known?.name === name ? known : null
+  const element = kept?.element ?? document.createElementNS('http://www.w3.org/2000/svg', name)
+  for (const [key, value] of Object.entries(attributes)) {
+    if (kept && kept.attributes[key] === value) continue
+    if (value === undefined) element.removeAttribute(key)
+    else element.setAttribute(key, String(value))
+  }
+  if (text !== undefined && element.textContent !== text) element.textContent = text
+  return { item, element, name, attributes }
+}
