@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import path from 'node:path'
 import { measureFrames } from './frames.mjs'
 import { buildAll, checkNode, installDebianPackage, installPackages, root } from './install.mjs'
-import { measureLostSaves } from './kills.mjs'
+import { measureLostEdits, measureLostSaves } from './kills.mjs'
 import { run } from './run.mjs'
 import { Explained, runMain } from './say.mjs'
 
@@ -23,4 +23,5 @@ runMain(async () => {
   await buildAll()
   await measureFrames()
   await measureLostSaves()
+  await measureLostEdits()
 })

@@ -11,8 +11,7 @@ export interface Server {
   stop: (signal?: 'SIGTERM' | 'SIGKILL') => Promise<void>
 }
 
-export async function startServer(): Promise<Server> {
-  const databaseUrl = process.env.BROWSER_DATABASE_URL
+export async function startServer(databaseUrl = process.env.BROWSER_DATABASE_URL): Promise<Server> {
   if (!databaseUrl) throw new Error('browser tests want BROWSER_DATABASE_URL; run npm test')
   let child: ChildProcess | null = null
   let port = 0

@@ -1,4 +1,7 @@
+import { rmSync } from 'node:fs'
+import { startDatabase, temporaryFolder } from '../../scripts/database.mjs'
 import { Bench, expect, test } from '../support/fixtures'
+import { startServer } from '../support/server'
 
 test('of two tabs the second is told, and keeps its work as a copy', async ({
   page,
@@ -61,6 +64,29 @@ test('a stopped server loses nothing, also over a reload', async ({ page, bench,
   await bench.saved()
   await page.reload()
   await expect(bench.line('Value of f at x = 3')).toBeVisible()
+})
+
+test('a database restarted under the server is found again', async ({ page, bench }) => {
+  const folder = temporaryFolder()
+  const flags = ['-c', 'fsync=off']
+  let database = await startDatabase(folder, { flags })
+  const server = await startServer(database.url)
+  try {
+    await bench.open('f(x) = x^2 - 9', server.url)
+    await bench.say('value at 1')
+    await bench.saved()
+    await database.stop()
+    await bench.say('value at 2')
+    await expect(page.getByRole('status').filter({ hasText: 'Not saved' })).toBeVisible()
+    database = await startDatabase(folder, { flags, port: database.port })
+    await bench.saved()
+    await page.reload()
+    await expect(bench.line('Value of f at x = 2')).toBeVisible()
+  } finally {
+    await server.stop()
+    await database.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
 })
 
 test('what is typed last is saved when the page is left at once', async ({ page, bench }) => {

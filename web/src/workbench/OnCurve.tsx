@@ -99,7 +99,7 @@ export function OnCurve({ id, plot }: Props) {
         aria-hidden
         className="pointer-events-none invisible absolute top-0 left-0 z-10"
       >
-        <span className="absolute -top-1 -left-1 size-2 rounded-full border-2 border-page bg-ink" />
+        <span className="absolute -top-[5px] -left-[5px] size-2.5 rounded-full border-2 border-page bg-ink" />
         <span
           ref={label}
           className="absolute rounded-md bg-page px-1.5 py-0.5 text-[calc(13px*var(--type))] whitespace-nowrap outline outline-rule"

@@ -1,0 +1,11 @@
+/** The part of database.mjs that the browser tests use. */
+export interface Database {
+  url: string
+  port: number
+  stop: () => Promise<void>
+}
+export function startDatabase(
+  folder: string,
+  options?: { flags?: string[]; port?: number },
+): Promise<Database>
+export function temporaryFolder(): string
