@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from '../support/fixtures'
+import { Bench, expect, test } from '../support/fixtures'
 
 const rules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
 
@@ -101,6 +101,51 @@ for (const [width, height] of [
     expect(await bench.valueOf(bench.slider('a'))).toBeGreaterThan(0.3)
   })
 }
+
+test('on a touch screen targets are as large as a finger, and a finger drags', async ({
+  browser,
+  baseURL,
+}) => {
+  const context = await browser.newContext({
+    viewport: { width: 820, height: 1180 },
+    hasTouch: true,
+    isMobile: true,
+    baseURL: baseURL!,
+  })
+  const page = await context.newPage()
+  const bench = new Bench(page)
+  await bench.open('f(x) = x^2')
+  await bench.say('tangent')
+  const targets = [
+    bench.slider('Place a'),
+    bench.slider('a'),
+    bench.button('Show f′'),
+    bench.button('Play a'),
+    bench.button('Step back'),
+    bench.button('Fit'),
+    bench.button('Heights of f'),
+    bench.button('Whole line'),
+    bench.button('Undo'),
+    page.getByRole('spinbutton', { name: 'x from' }),
+  ]
+  for (const target of targets) {
+    const box = (await target.boundingBox())!
+    expect(Math.min(box.width, box.height), String(target)).toBeGreaterThanOrEqual(44)
+  }
+  const flag = (await bench.slider('Place a').boundingBox())!
+  const client = await context.newCDPSession(page)
+  const [x, y] = [flag.x + flag.width / 2, flag.y + flag.height / 2]
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', dx?: number) =>
+    client.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: dx === undefined ? [] : [{ x: x + dx, y, id: 0 }],
+    })
+  await touch('touchStart', 0)
+  for (const dx of [20, 50, 80]) await touch('touchMove', dx)
+  await touch('touchEnd')
+  expect(await bench.valueOf(bench.slider('a'))).toBeGreaterThan(0.5)
+  await context.close()
+})
 
 test('at 200 % zoom everything is still there', async ({ page, bench }) => {
   // Zooming to 200 % halves the pixels a page has.
