@@ -1,6 +1,13 @@
 import { elementary, logToBase } from '../functions/table'
 import { toNumber } from '../language/rational'
-import { type Condition, keyOf, literalFraction, type Relation, type Tree } from '../language/tree'
+import {
+  type Condition,
+  type FunctionName,
+  keyOf,
+  literalFraction,
+  type Relation,
+  type Tree,
+} from '../language/tree'
 import { realPower, rootPower } from './realPower'
 import { holds } from './relations'
 
@@ -17,6 +24,104 @@ interface Operand {
   /** Set where the operand is one number for all x and all sliders. */
   fixed?: number
 }
+
+type UnaryLoop = (a: Float64Array, out: Float64Array, count: number) => void
+type BinaryLoop = (a: Float64Array, b: Float64Array, out: Float64Array, count: number) => void
+
+/*
+ * A call through a variable costs more than most operations it could make, so the operations a
+ * formula is mostly made of have a loop of their own, in which the engine knows what is called.
+ */
+const addLoop: BinaryLoop = (a, b, out, count) => {
+  for (let i = 0; i < count; i++) out[i] = a[i]! + b[i]!
+}
+const multiplyLoop: BinaryLoop = (a, b, out, count) => {
+  for (let i = 0; i < count; i++) out[i] = a[i]! * b[i]!
+}
+const divideLoop: BinaryLoop = (a, b, out, count) => {
+  for (let i = 0; i < count; i++) out[i] = b[i] === 0 ? NaN : a[i]! / b[i]!
+}
+const shift = (a: Float64Array, out: Float64Array, count: number, by: number) => {
+  for (let i = 0; i < count; i++) out[i] = a[i]! + by
+}
+const scale = (a: Float64Array, out: Float64Array, count: number, by: number) => {
+  for (let i = 0; i < count; i++) out[i] = a[i]! * by
+}
+const shrink = (a: Float64Array, out: Float64Array, count: number, by: number) => {
+  for (let i = 0; i < count; i++) out[i] = a[i]! / by
+}
+const addScaled = (
+  total: Float64Array,
+  a: Float64Array,
+  out: Float64Array,
+  count: number,
+  by: number,
+) => {
+  for (let i = 0; i < count; i++) out[i] = total[i]! + by * a[i]!
+}
+type ProductLoop = (
+  total: Float64Array,
+  a: Float64Array,
+  b: Float64Array,
+  out: Float64Array,
+  count: number,
+) => void
+const addProduct: ProductLoop = (total, a, b, out, count) => {
+  for (let i = 0; i < count; i++) out[i] = total[i]! + a[i]! * b[i]!
+}
+const subtractProduct: ProductLoop = (total, a, b, out, count) => {
+  for (let i = 0; i < count; i++) out[i] = total[i]! - a[i]! * b[i]!
+}
+
+/** A term that can be multiplied and added at once: k·v, u·v or -u·v. */
+function fusedParts(term: Tree): { factor: number; left: Tree | null; right: Tree } | null {
+  if (term.kind !== 'product') return null
+  const [first, second, third] = term.factors
+  const factor = first!.kind === 'number' ? toNumber(first!.exact) : null
+  if (term.factors.length === 2) {
+    return factor === null
+      ? { factor: 1, left: first!, right: second! }
+      : { factor, left: null, right: second! }
+  }
+  // A sign is exact wherever it stands; another factor would round in another order.
+  if (term.factors.length === 3 && factor === -1) return { factor, left: second!, right: third! }
+  return null
+}
+
+const expLoop: UnaryLoop = (a, out, count) => {
+  for (let i = 0; i < count; i++) out[i] = Math.exp(a[i]!)
+}
+const ownLoops: Partial<Record<FunctionName, UnaryLoop>> = {
+  exp: expLoop,
+  sin: (a, out, count) => {
+    for (let i = 0; i < count; i++) out[i] = Math.sin(a[i]!)
+  },
+  cos: (a, out, count) => {
+    for (let i = 0; i < count; i++) out[i] = Math.cos(a[i]!)
+  },
+  tan: (a, out, count) => {
+    for (let i = 0; i < count; i++) out[i] = Math.tan(a[i]!)
+  },
+  ln: (a, out, count) => {
+    for (let i = 0; i < count; i++) out[i] = a[i]! > 0 ? Math.log(a[i]!) : NaN
+  },
+  sqrt: (a, out, count) => {
+    for (let i = 0; i < count; i++) out[i] = Math.sqrt(a[i]!)
+  },
+  abs: (a, out, count) => {
+    for (let i = 0; i < count; i++) out[i] = Math.abs(a[i]!)
+  },
+}
+const loopOver =
+  (apply: (x: number) => number): UnaryLoop =>
+  (a, out, count) => {
+    for (let i = 0; i < count; i++) out[i] = apply(a[i]!)
+  }
+const loopOverPairs =
+  (apply: (x: number, y: number) => number): BinaryLoop =>
+  (a, b, out, count) => {
+    for (let i = 0; i < count; i++) out[i] = apply(a[i]!, b[i]!)
+  }
 
 /**
  * Compiles a tree to a tape: each operation runs over a block of x at a time, equal parts are
@@ -45,58 +150,81 @@ export function compileBlocks(
     fixed: value,
   })
 
-  const unary = (of: Operand, apply: (x: number) => number): Operand => {
-    if (of.fixed !== undefined) return fixedAt(apply(of.fixed))
+  const unary = (of: Operand, loop: UnaryLoop): Operand => {
+    const out = fresh()
+    if (of.fixed !== undefined) {
+      loop(of.buffer, out.buffer, 1)
+      return fixedAt(out.buffer[0]!)
+    }
+    const a = of.buffer
+    const b = out.buffer
+    steps.push((count) => loop(a, b, count))
+    return out
+  }
+  const binary = (u: Operand, v: Operand, loop: BinaryLoop): Operand => {
+    const out = fresh()
+    if (u.fixed !== undefined && v.fixed !== undefined) {
+      loop(u.buffer, v.buffer, out.buffer, 1)
+      return fixedAt(out.buffer[0]!)
+    }
+    const a = u.buffer
+    const b = v.buffer
+    const c = out.buffer
+    steps.push((count) => loop(a, b, c, count))
+    return out
+  }
+  /** One operand is the same number for all x: it stays in a register. */
+  const addFixed = (of: Operand, number: number): Operand => {
     const out = fresh()
     const a = of.buffer
     const b = out.buffer
-    steps.push((count) => {
-      for (let i = 0; i < count; i++) b[i] = apply(a[i]!)
-    })
+    steps.push((count) => shift(a, b, count, number))
     return out
   }
-  const binary = (u: Operand, v: Operand, apply: (a: number, b: number) => number): Operand => {
-    if (u.fixed !== undefined && v.fixed !== undefined) return fixedAt(apply(u.fixed, v.fixed))
+  const scaleFixed = (of: Operand, number: number): Operand => {
     const out = fresh()
-    const a = u.buffer
-    const b = v.buffer
-    const c = out.buffer
-    steps.push((count) => {
-      for (let i = 0; i < count; i++) c[i] = apply(a[i]!, b[i]!)
-    })
+    const a = of.buffer
+    const b = out.buffer
+    steps.push((count) => scale(a, b, count, number))
     return out
   }
-  // Sums, products and quotients are written out: a call per value would cost more than the sum.
   const add = (u: Operand, v: Operand): Operand => {
-    if (u.fixed !== undefined && v.fixed !== undefined) return fixedAt(u.fixed + v.fixed)
-    const out = fresh()
-    const a = u.buffer
-    const b = v.buffer
-    const c = out.buffer
-    steps.push((count) => {
-      for (let i = 0; i < count; i++) c[i] = a[i]! + b[i]!
-    })
-    return out
+    if (u.fixed !== undefined && v.fixed === undefined) return addFixed(v, u.fixed)
+    if (v.fixed !== undefined && u.fixed === undefined) return addFixed(u, v.fixed)
+    return binary(u, v, addLoop)
   }
   const multiply = (u: Operand, v: Operand): Operand => {
-    if (u.fixed !== undefined && v.fixed !== undefined) return fixedAt(u.fixed * v.fixed)
-    const out = fresh()
-    const a = u.buffer
-    const b = v.buffer
-    const c = out.buffer
-    steps.push((count) => {
-      for (let i = 0; i < count; i++) c[i] = a[i]! * b[i]!
-    })
-    return out
+    if (u.fixed !== undefined && v.fixed === undefined) return scaleFixed(v, u.fixed)
+    if (v.fixed !== undefined && u.fixed === undefined) return scaleFixed(u, v.fixed)
+    return binary(u, v, multiplyLoop)
   }
   const divide = (u: Operand, v: Operand): Operand => {
+    const { fixed } = v
+    if (fixed === undefined || fixed === 0 || u.fixed !== undefined) return binary(u, v, divideLoop)
     const out = fresh()
     const a = u.buffer
-    const b = v.buffer
-    const c = out.buffer
-    steps.push((count) => {
-      for (let i = 0; i < count; i++) c[i] = b[i] === 0 ? NaN : a[i]! / b[i]!
-    })
+    const b = out.buffer
+    steps.push((count) => shrink(a, b, count, fixed))
+    return out
+  }
+  /**
+   * The sum so far and one more term. A term k·v or u·v is multiplied and added in one pass: the
+   * same operations in the same order, without a buffer between.
+   */
+  const accumulate = (total: Operand, term: Tree): Operand => {
+    const parts = total.fixed === undefined ? fusedParts(term) : null
+    if (!parts || done.has(keyOf(term))) return add(total, emit(term))
+    const out = fresh()
+    const [t, c] = [total.buffer, out.buffer]
+    const v = emit(parts.right)
+    const a = v.buffer
+    if (parts.left === null) {
+      steps.push((count) => addScaled(t, a, c, count, parts.factor))
+      return out
+    }
+    const b = emit(parts.left).buffer
+    const loop = parts.factor < 0 ? subtractProduct : addProduct
+    steps.push((count) => loop(t, b, a, c, count))
     return out
   }
 
@@ -114,30 +242,34 @@ export function compileBlocks(
         return out
       }
       case 'sum':
-        return part.terms.map(emit).reduce(add)
+        return part.terms.slice(1).reduce(accumulate, emit(part.terms[0]!))
       case 'product':
         return part.factors.map(emit).reduce(multiply)
       case 'quotient':
         return divide(emit(part.above), emit(part.below))
       case 'power': {
         const fraction = literalFraction(part.exponent)
-        if (fraction) return unary(emit(part.base), rootPower(fraction))
+        if (fraction) return unary(emit(part.base), loopOver(rootPower(fraction)))
         if (part.base.kind === 'constant' && part.base.name === 'e') {
-          return unary(emit(part.exponent), Math.exp)
+          return unary(emit(part.exponent), expLoop)
         }
         if (part.exponent.kind === 'number') {
           const fixed = toNumber(part.exponent.exact)
           const base = emit(part.base)
-          return fixed === 2 ? multiply(base, base) : unary(base, (x) => realPower(x, fixed))
+          if (fixed === 2) return multiply(base, base)
+          return unary(
+            base,
+            loopOver((x) => realPower(x, fixed)),
+          )
         }
-        return binary(emit(part.base), emit(part.exponent), realPower)
+        return binary(emit(part.base), emit(part.exponent), loopOverPairs(realPower))
       }
       case 'call': {
         const args = part.args.map(emit)
-        if (part.name === 'logBase') return binary(args[0]!, args[1]!, logToBase)
-        if (part.name === 'min') return args.reduce((u, v) => binary(u, v, Math.min))
-        if (part.name === 'max') return args.reduce((u, v) => binary(u, v, Math.max))
-        return unary(args[0]!, elementary[part.name].value)
+        if (part.name === 'logBase') return binary(args[0]!, args[1]!, loopOverPairs(logToBase))
+        if (part.name === 'min') return args.reduce((u, v) => binary(u, v, loopOverPairs(Math.min)))
+        if (part.name === 'max') return args.reduce((u, v) => binary(u, v, loopOverPairs(Math.max)))
+        return unary(args[0]!, ownLoops[part.name] ?? loopOver(elementary[part.name].value))
       }
       case 'curve':
         throw new TypeError(`the curve ${part.name} must be expanded before compiling`)
@@ -178,9 +310,10 @@ export function compileBlocks(
   return (xs, out, p) => {
     for (let start = 0; start < xs.length; start += blockLength) {
       const count = Math.min(blockLength, xs.length - start)
-      for (let i = 0; i < count; i++) input[i] = xs[start + i]!
-      for (const step of steps) step(count, p)
-      for (let i = 0; i < count; i++) out[start + i] = result[i]!
+      if (xs instanceof Float64Array) input.set(xs.subarray(start, start + count))
+      else for (let i = 0; i < count; i++) input[i] = xs[start + i]!
+      for (let k = 0; k < steps.length; k++) steps[k]!(count, p)
+      out.set(count === blockLength ? result : result.subarray(0, count), start)
     }
   }
 }

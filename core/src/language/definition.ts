@@ -8,14 +8,16 @@ export interface Definition {
   bodyFrom: number
 }
 
-const leftSide = /^\s*(\p{L}(?:_\d{1,3}|[₀-₉]{1,3})?)\s*(?:\(\s*(\p{L})\s*\))?\s*=(?!=)/u
+// A pasted left side may come in dollar signs and with \left( \right).
+const leftSide =
+  /^(?:\s|\$|\\[([])*(\p{L}(?:_\d{1,3}|_\{\d{1,3}\}|[₀-₉]{1,3})?)\s*(?:(?:\\left)?\(\s*(\p{L})\s*(?:\\right)?\))?\s*=(?!=)/u
 
 /** Splits off a left side; null where the text has none. e and π cannot be names. */
 export function parseDefinition(text: string): Definition | null {
   const match = leftSide.exec(text)
   if (!match) return null
   const [all, typedName = '', variable = null] = match
-  const name = typedName.replace(/_(\d+)/, (_, digits: string) =>
+  const name = typedName.replace(/_\{?(\d+)\}?/, (_, digits: string) =>
     [...digits].map((d) => '₀₁₂₃₄₅₆₇₈₉'[Number(d)]).join(''),
   )
   if (name === 'e' || name === 'π' || variable === 'e' || variable === 'π') return null

@@ -1,6 +1,14 @@
 import fc from 'fast-check'
 import { create, all } from 'mathjs'
-import { compile, parseFormula, toLatex, toPlain, toText } from '../index'
+import {
+  compile,
+  parseDefinition,
+  parseFormula,
+  toLatex,
+  toMathml,
+  toPlain,
+  toText,
+} from '../index'
 import type { Tree } from './tree'
 
 const mathjs = create(all!)
@@ -186,6 +194,10 @@ describe('hostile text answers promptly and never throws', () => {
     ['nonsense', '$'.repeat(100_000)],
     ['digits', '9'.repeat(100_000)],
     ['letters', 'q'.repeat(100_000)],
+    ['spaces', `${' '.repeat(100_000)}x${' '.repeat(99_000)}+`],
+    ['backslashes', '\\'.repeat(100_000)],
+    ['fractions', '\\frac'.repeat(20_000)],
+    ['texts', '\\text{'.repeat(20_000)],
   ])('%s', (_what, text) => {
     const started = Date.now()
     const parsed = parseFormula(text)
@@ -218,6 +230,70 @@ describe('hostile text answers promptly and never throws', () => {
   })
 })
 
+describe('LaTeX pasted from a document', () => {
+  // The right column is the same formula in the notation of mathjs.
+  test.each([
+    ['\\frac{1}{2}x', '0.5*x'],
+    ['\\frac12 x', '0.5*x'],
+    ['\\dfrac{x^{2}-1}{x+3}', '(x^2-1)/(x+3)'],
+    ['\\sin^2 x + 2\\cos^{2}\\left(x\\right)', 'sin(x)^2 + 2*cos(x)^2'],
+    ['\\sin^{-1}\\frac{x}{9}', 'asin(x/9)'],
+    ['\\sqrt{x+1}+\\sqrt 2', 'sqrt(x+1)+sqrt(2)'],
+    ['\\sqrt[3]{x} + \\sqrt[4]{x}', 'cbrt(x) + x^0.25'],
+    ['\\left|x-3\\right| + \\lvert x \\rvert', 'abs(x-3)+abs(x)'],
+    ['3\\cdot x \\times 2 \\div 4', '3*x*2/4'],
+    ['x\\,\\mathrm{e}^{-x/2}', 'x*exp(-x/2)'],
+    ['\\log_{2} x + \\log_5(x) + \\ln x', 'log2(x)+log(x,5)+log(x)'],
+    ['\\sin 30^{\\circ} + 2\\pi', '0.5+2*pi'],
+    ['$\\tfrac{\\sin x}{x}$', 'sin(x)/x'],
+    ['\\lfloor x \\rfloor + \\operatorname{sgn}(x)', 'floor(x)+sign(x)'],
+    ['x^{\\frac{1}{3}}', 'cbrt(x)'],
+    ['½x + x⁄4', 'x/2+x/4'],
+    [
+      '\\begin{cases} x^2 & x < 1 \\\\ 3-x & \\text{if } 1 \\le x < 4 \\\\ 7 & \\text{otherwise} \\end{cases}',
+      'x < 1 ? x^2 : x < 4 ? 3-x : 7',
+    ],
+    [
+      '\\begin{cases} x^2, & \\text{for } x\\leq 1,\\\\ 2x & x\\gt 1 \\\\ \\end{cases}',
+      'x <= 1 ? x^2 : 2x',
+    ],
+  ])('%s', (text, reference) => {
+    for (const x of [0.3, 1.7, 4.2]) {
+      expect(valueAt(text, x)).toBeCloseTo(mathjs.evaluate(reference, { x }) as number, 12)
+    }
+  })
+
+  test('a strange command is named where it stands', () => {
+    expect(problemsOf('2x + \\oint x')).toMatchObject([
+      { message: '\\oint is not understood here', from: 5, to: 10 },
+    ])
+    for (const text of ['\\frac', '\\frac{1}{', '\\sqrt[3]', '\\', '\\begin{cases}', '\\text{'])
+      expect(problemsOf(text).length).toBeGreaterThan(0)
+  })
+
+  test('names with subscripts and a pasted left side', () => {
+    expect(valueAt('\\theta_1 x', 3, { 'θ₁': 2 })).toBe(6)
+    expect(parseDefinition('$f\\left(x\\right) = x^2$')).toMatchObject({ name: 'f', variable: 'x' })
+    expect(parseDefinition('q_{2}(t) = t')).toMatchObject({ name: 'q₂', variable: 't' })
+  })
+
+  test('what we print as LaTeX reads back as an equal function', () => {
+    fc.assert(
+      fc.property(formulaText, (text) => {
+        const tree = read(text)
+        const latex = toLatex(tree)
+        const [f, g] = [compile(tree), compile(read(latex))]
+        for (const x of [-2.3, -0.4, 0, 0.7, 1, 3.9]) {
+          expect({ x, same: sameValue(f.value(x), g.value(x)), latex }).toMatchObject({
+            same: true,
+          })
+        }
+      }),
+      { numRuns: 1000 },
+    )
+  })
+})
+
 /** Random formulas as text, built from the grammar people use. */
 const formulaText: fc.Arbitrary<string> = fc.letrec<{ all: string }>((tie) => ({
   all: fc.oneof(
@@ -240,6 +316,23 @@ const formulaText: fc.Arbitrary<string> = fc.letrec<{ all: string }>((tie) => ({
     fc.tuple(tie('all'), tie('all')).map(([a, b]) => `(${a} if x < 1; ${b} otherwise)`),
   ),
 })).all
+
+/** How many parts each fraction, power, subscript and root of an order has. */
+function partsOfPairs(xml: string): number[] {
+  const open: { name: string; parts: number }[] = []
+  const found: number[] = []
+  for (const [, end, name] of xml.matchAll(/<(\/?)(\w+)[^>]*>/g)) {
+    if (!end) {
+      const parent = open.at(-1)
+      if (parent) parent.parts += 1
+      open.push({ name: name!, parts: 0 })
+    } else {
+      const { name: closed, parts } = open.pop()!
+      if (['mfrac', 'msup', 'msub', 'mroot'].includes(closed)) found.push(parts)
+    }
+  }
+  return found
+}
 
 const sameValue = (a: number, b: number) =>
   (Number.isNaN(a) && Number.isNaN(b)) ||
@@ -271,6 +364,27 @@ describe('printing', () => {
     expect(toLatex(read('2 * 3x'))).toBe('2 \\cdot 3 x')
     expect(toLatex(read('2x if x < 1; 1 otherwise'))).toBe(
       '\\begin{cases}2 x & \\text{for } x < 1 \\\\ 1 & \\text{otherwise}\\end{cases}',
+    )
+  })
+
+  test('MathML is well formed and lays a formula out', () => {
+    expect(toMathml(read('x^2/3'))).toBe(
+      '<math xmlns="http://www.w3.org/1998/Math/MathML"><mfrac><msup><mi>x</mi><mn>2</mn></msup><mn>3</mn></mfrac></math>',
+    )
+    // Every element that opens is closed, in order, whatever the formula.
+    fc.assert(
+      fc.property(formulaText, (text) => {
+        const open: string[] = []
+        const xml = toMathml(read(text))
+        for (const [, end, name] of xml.matchAll(/<(\/?)(\w+)[^>]*>/g)) {
+          if (end) expect(open.pop()).toBe(name)
+          else open.push(name!)
+        }
+        expect(open).toEqual([])
+        expect(xml.replace(/<[^>]*>|&(lt|gt|#xA0);/g, '')).not.toMatch(/[<>&]/)
+        // A fraction, a power and a root of order n have exactly two parts.
+        expect(partsOfPairs(xml).every((n) => n === 2)).toBe(true)
+      }),
     )
   })
 

@@ -201,10 +201,22 @@ function printProduct(factors: readonly Tree[], small: boolean): Printed {
 function separator(before: Tree, part: string, text: string): string {
   const digitsMeet = /^[\d.]/.test(part) || (/^\\frac/.test(part) && /\d$/.test(text))
   if (digitsMeet) return ' \\cdot '
-  const bare = before.kind === 'call' && !/[)}|]$/.test(text)
-  const callFollows = /^\\[a-z]/.test(part)
-  if (bare && !callFollows) return ' \\cdot '
-  return callFollows ? '' : ' '
+  // Only another function ends the argument of sin x; a root or a letter would go on with it.
+  if (
+    endsBare(before) &&
+    !/^\\(?:arc|sin|cos|tan|sec|csc|cot|ln|log|min|max|operatorname)/.test(part)
+  ) {
+    return ' \\cdot '
+  }
+  return /^\\(?!left)[a-z]/.test(part) ? '' : ' '
+}
+
+/** Whether a factor ends in a function without parentheses, whose argument could go on. */
+function endsBare(tree: Tree): boolean {
+  if (tree.kind === 'product') return endsBare(tree.factors.at(-1)!)
+  if (tree.kind === 'power') return isRaised(tree.base, tree.exponent) && endsBare(tree.base)
+  if (tree.kind !== 'call' || !(tree.name in named || tree.name === 'logBase')) return false
+  return tree.name !== 'min' && tree.name !== 'max' && isSimple(tree.args.at(-1)!)
 }
 
 function printQuotient(above: Tree, below: Tree, small: boolean): Printed {
@@ -224,10 +236,17 @@ function printQuotient(above: Tree, below: Tree, small: boolean): Printed {
 
 const raisable = new Set<FunctionName>(['sin', 'cos', 'tan', 'sec', 'csc', 'cot', 'ln', 'log'])
 
+/** sin²x rather than (sin x)² */
+const isRaised = (base: Tree, exponent: Tree) =>
+  base.kind === 'call' &&
+  raisable.has(base.name) &&
+  isNumber(exponent) &&
+  exponent.exact.d === 1n &&
+  exponent.exact.n > 0n
+
 function printPower(base: Tree, exponent: Tree, small: boolean): Printed {
   const raised = print(exponent, true).text
-  const wholeAbove = isNumber(exponent) && exponent.exact.d === 1n && exponent.exact.n > 0n
-  if (base.kind === 'call' && raisable.has(base.name) && wholeAbove) {
+  if (base.kind === 'call' && isRaised(base, exponent)) {
     return {
       text: `${named[base.name]}^{${raised}}${argument(base.args[0]!, small)}`,
       binds: binding.power,
@@ -239,10 +258,16 @@ function printPower(base: Tree, exponent: Tree, small: boolean): Printed {
   return { text: `${text}^{${raised}}`, binds: binding.power }
 }
 
+/** A letter or a plain number needs no parentheses behind a function's name. */
+const isSimple = (tree: Tree) =>
+  tree.kind === 'name' ||
+  tree.kind === 'constant' ||
+  (isNumber(tree) &&
+    printNumber(rationalText(tree.exact, tree.decimal), false).binds === binding.atom)
+
 const argument = (tree: Tree, small: boolean) => {
-  const printed = print(tree, small)
-  const simple = tree.kind === 'name' || tree.kind === 'constant' || isNumber(tree)
-  return simple && printed.binds === binding.atom ? ` ${printed.text}` : parenthesised(printed.text)
+  const { text } = print(tree, small)
+  return isSimple(tree) ? ` ${text}` : parenthesised(text)
 }
 
 function printCall(name: FunctionName, args: readonly Tree[], small: boolean): Printed {

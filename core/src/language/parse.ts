@@ -232,6 +232,8 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
       kind === 'function' ||
       kind === 'curve' ||
       kind === 'root' ||
+      kind === 'fraction' ||
+      kind === 'latexRoot' ||
       kind === '(' ||
       (kind === '|' && openBars === 0)
     )
@@ -352,6 +354,13 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
       }
       case '(':
         return readParentheses()
+      case 'fraction': {
+        take()
+        const above = deeper(readLatexPart)
+        return count(quotient(above, deeper(readLatexPart)))
+      }
+      case 'latexRoot':
+        return deeper(readLatexRoot)
       case '|': {
         take()
         openBars += 1
@@ -366,6 +375,19 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
       default:
         return missingOperand(token)
     }
+  }
+
+  /** One argument of a LaTeX command: what its braces hold, or a single letter or figure. */
+  const readLatexPart = (): Tree => readBase()
+
+  /** \\sqrt{x} or \\sqrt[3]{x}: the order of the root stands in brackets. */
+  const readLatexRoot = (): Tree => {
+    take()
+    const order = peek().kind === '(' && text[peek().from] === '[' ? readParentheses() : null
+    const of = readLatexPart()
+    if (order === null || equalsNumber(order, 2)) return count(call('sqrt', of))
+    if (equalsNumber(order, 3)) return count(call('cbrt', of))
+    return count(power(of, quotient(whole(1), order)))
   }
 
   const missingOperand = (token: Token): never => {

@@ -1,4 +1,5 @@
 import { spellings } from '../functions/spellings'
+import { latexCommandAt } from './latexInput'
 import type { Problem } from './problems'
 import type { FunctionName, Relation } from './tree'
 
@@ -14,6 +15,8 @@ export type Token = { from: number; to: number } & (
   | { kind: 'relation'; relation: Relation }
   | { kind: 'word'; word: 'if' | 'otherwise' | 'and' | 'or' }
   | { kind: '(' | ')' | '|' | ',' | ';' | 'root' | 'degree' | 'end' }
+  /** From LaTeX: \\frac and \\sqrt, whose braces follow. */
+  | { kind: 'fraction' | 'latexRoot' }
 )
 
 export interface Names {
@@ -31,8 +34,12 @@ const signs: Record<string, '+' | '-' | '*' | '/' | '^'> = {
   '·': '*',
   '⋅': '*',
   '×': '*',
+  '∙': '*',
+  '∗': '*',
   '/': '/',
   '÷': '/',
+  '∕': '/',
+  '⁄': '/',
   '^': '^',
 }
 const relations: Record<string, Relation> = {
@@ -59,6 +66,13 @@ const raisedDigits: Record<string, string> = {
   '⁹': '9',
   '⁻': '-',
 }
+const fractions: Record<string, string> = {
+  '½': '(1/2)',
+  '⅓': '(1/3)',
+  '⅔': '(2/3)',
+  '¼': '(1/4)',
+  '¾': '(3/4)',
+}
 const primeMarks: Record<string, number> = { "'": 1, '′': 1, '’': 1, '"': 2, '″': 2, '‴': 3 }
 const brackets: Record<string, '(' | ')'> = {
   '(': '(',
@@ -80,6 +94,9 @@ interface Known {
   text: string
   make: (from: number, to: number) => Token
 }
+
+/** Spaces that pasted text carries, and invisible operators. */
+const isSilent = (c: string) => '\u2061\u2062\u200b\u200c\u200d\u2060\ufeff~'.includes(c)
 
 /** All that a run of letters may be made of, longest first. */
 function vocabulary({ variable, names, curves }: Names): Known[] {
@@ -209,11 +226,133 @@ export function tokenize(text: string, context: Names): { tokens: Token[]; probl
     }
   }
 
-  while (at < text.length) {
+  /** Puts a word where one is expected: twice the same, as in & \text{if}, counts once. */
+  const pushWord = (run: string, from: number, to: number) => {
+    const word = run === 'else' ? 'otherwise' : run === 'for' || run === 'when' ? 'if' : run
+    const last = tokens.at(-1)
+    if (last?.kind === 'word' && last.word === 'if' && (word === 'if' || word === 'otherwise')) {
+      tokens.pop()
+    }
+    tokens.push({ kind: 'word', word: word as 'if' | 'otherwise' | 'and' | 'or', from, to })
+  }
+
+  /** Reads a stretch of the text as if something else stood there. */
+  const readAs = (instead: string, from: number, to: number) => {
+    const part = tokenize(instead, context)
+    for (const token of part.tokens) if (token.kind !== 'end') tokens.push({ ...token, from, to })
+    for (const problem of part.problems) problems.push({ ...problem, from, to })
+  }
+
+  /** Takes one LaTeX command, with what belongs to it. */
+  const latex = () => {
+    const from = at
+    const found = latexCommandAt(text, at)
+    if (found && (found.command === 'begin' || found.command === 'end')) {
+      const cases = /^\{(?:d?cases|rcases)\*?\}/.exec(text.slice(found.to))
+      if (cases) {
+        at = found.to + cases[0].length
+        casesDepth += found.command === 'begin' ? 1 : -1
+        // The last row may end with a line break.
+        if (found.command === 'end' && tokens.at(-1)?.kind === ';') tokens.pop()
+        tokens.push({ kind: found.command === 'begin' ? '(' : ')', from, to: at })
+        return
+      }
+    }
+    if (found?.command === '\\' && casesDepth > 0) {
+      at = found.to
+      if (tokens.at(-1)?.kind === ',') tokens.pop()
+      tokens.push({ kind: ';', from, to: at })
+      return
+    }
+    const bar = /^\\(left|right|bigl|bigr|Bigl|Bigr)\s*(?:\||\\vert)/.exec(text.slice(at, at + 20))
+    if (bar) {
+      at += bar[0].length
+      readAs(/l$|left/.test(bar[1]!) ? 'abs(' : ')', from, at)
+      return
+    }
+    const meaning = found?.meaning
+    if (!found || !meaning) {
+      const named = text.slice(from, found?.to ?? from + 1)
+      at = found?.to ?? from + 1
+      problems.push({
+        message: `${named} is not understood here`,
+        from,
+        to: at,
+        fix: 'write it as it is said, such as sin x or x^2',
+      })
+      return
+    }
+    at = found.to
+    if ('text' in meaning) {
+      if (meaning.text.trim() === 'and' || meaning.text.trim() === 'or') {
+        pushWord(meaning.text.trim(), from, at)
+        return
+      }
+      const below = /^(log|[α-ωΔΩ])$/.test(meaning.text) ? subscript(at) : null
+      if (below) at = below.to
+      readAs(below ? `${meaning.text}_{${below.text}}` : meaning.text, from, at)
+      return
+    }
+    if (meaning.kind === 'fraction' || meaning.kind === 'latexRoot') {
+      tokens.push({ kind: meaning.kind, from, to: at })
+      return
+    }
+    if (meaning.kind === 'upright') {
+      const braces = /^\s*\{([^{}]{0,200})\}/.exec(text.slice(at))
+      if (!braces) return
+      const inside = at + braces[0].indexOf('{') + 1
+      const part = tokenize(braces[1]!, context)
+      for (const token of part.tokens) {
+        const moved = { ...token, from: token.from + inside, to: token.to + inside }
+        if (moved.kind === 'word') pushWord(moved.word, moved.from, moved.to)
+        else if (moved.kind !== 'end') tokens.push(moved)
+      }
+      for (const p of part.problems)
+        problems.push({ ...p, from: p.from + inside, to: p.to + inside })
+      at += braces[0].length
+    }
+  }
+
+  let casesDepth = 0
+  // Dollar signs stand around pasted LaTeX; anywhere else they mean nothing.
+  const isAround = (i: number) => /[\s$]/.test(text[i]!)
+  let last = text.length
+  while (last > 0 && isAround(last - 1)) last -= 1
+  while (at < last && isAround(at)) at += 1
+  // A long text of nonsense needs one page of problems, not a book.
+  while (at < last && problems.length <= 50) {
     const here = text[at]!
     const from = at
-    if (/\s/.test(here) || here === '\u2061' || here === '\u2062') {
+    if (/\s/.test(here) || isSilent(here)) {
       at += 1
+      continue
+    }
+    if (here === '\\') {
+      latex()
+      continue
+    }
+    if (here === '&' && casesDepth > 0) {
+      at += 1
+      // In a cases block the condition stands behind &, with or without a word or a comma.
+      if (tokens.at(-1)?.kind === ',') tokens.pop()
+      tokens.push({ kind: 'word', word: 'if', from, to: at })
+      continue
+    }
+    const degree = /^\^\s*(?:\{\s*\\circ\s*\}|\\circ)/.exec(text.slice(at, at + 24))
+    if (degree) {
+      at += degree[0].length
+      tokens.push({ kind: 'degree', from, to: at })
+      continue
+    }
+    if (tokens.at(-1)?.kind === 'fraction' && /\d/.test(here)) {
+      // \\frac12 is one half: without braces each part is one digit.
+      at += 1
+      tokens.push({ kind: 'number', text: here, from, to: at })
+      const next = /^\s*(\d)/.exec(text.slice(at))
+      if (next) {
+        at += next[0].length
+        tokens.push({ kind: 'number', text: next[1]!, from: at - 1, to: at })
+      }
       continue
     }
     if (/[\d.]/.test(here)) {
@@ -246,8 +385,7 @@ export function tokenize(text: string, context: Names): { tokens: Token[]; probl
       const below = subscript(end)
       at = end
       if (!below && words.has(run) && !own.has(run)) {
-        const word = run === 'else' ? 'otherwise' : run === 'for' || run === 'when' ? 'if' : run
-        tokens.push({ kind: 'word', word: word as 'if' | 'otherwise' | 'and' | 'or', from, to: at })
+        pushWord(run, from, at)
         continue
       }
       if (!below) {
@@ -330,6 +468,7 @@ export function tokenize(text: string, context: Names): { tokens: Token[]; probl
     else if (here === ';') tokens.push({ kind: ';', from, to })
     else if (here === '√') tokens.push({ kind: 'root', from, to })
     else if (here === '∛') tokens.push({ kind: 'function', name: 'cbrt', spelled: '∛', from, to })
+    else if (here in fractions) readAs(fractions[here]!, from, to)
     else if (here === '°') tokens.push({ kind: 'degree', from, to })
     else {
       const whole = String.fromCodePoint(text.codePointAt(from)!)
@@ -341,8 +480,6 @@ export function tokenize(text: string, context: Names): { tokens: Token[]; probl
         fix: 'remove it',
       })
     }
-    // A long text of nonsense needs one page of problems, not a book.
-    if (problems.length > 50) break
   }
   tokens.push({ kind: 'end', from: text.length, to: text.length })
   return { tokens, problems }
