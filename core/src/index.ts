@@ -2,7 +2,15 @@
 export { compile, type FormulaOptions } from './compile'
 export { differentiate } from './calculus/differentiate'
 export { simplify } from './calculus/simplify'
+export {
+  differenceQuotient,
+  type DifferenceQuotient,
+  type QuotientRule,
+  secantLine,
+  type Secant,
+} from './calculus/secant'
 export { tangentLine, type Tangent } from './calculus/tangent'
+export { taylorPolynomial } from './calculus/taylor'
 export type { RealFunction } from './evaluate/compile'
 export { toLatex } from './language/latex'
 export { toMathml } from './language/mathml'
@@ -35,7 +43,15 @@ export * from './study/framing'
 export * from './study/motion'
 export { createEvaluator, type Evaluation, type Evaluator } from './study/evaluate'
 export { endGesture, type History, record, redo, startHistory, undo } from './study/history'
-export { decimalsOfStep, formatNumber, formatShort, numberToFormula } from './study/numbers'
+export {
+  decimalsOfStep,
+  formatCertain,
+  formatNumber,
+  formatShort,
+  numberToFormula,
+} from './study/numbers'
+export { lineEquation, pointSlopeEquation, standardEquation } from './study/equation'
+export { type ExactForm, exactForm } from './study/exactForms'
 export { addLine, type Offer, offersAtPoint, offersFor } from './study/offers'
 export {
   type Display,

@@ -128,6 +128,10 @@ describe('domains', () => {
     ['floor x', 2.5, 0],
     ['max(x, x^2)', 3, 6],
     ['x^3 if x < 0; x^2 otherwise', 0, 0],
+    ['x|x|', 0, 0],
+    ['|x|^3', 0, 0],
+    ['|x - 1|^2', 3, 4],
+    ['3(x - 2)|x - 2|', 2, 0],
   ])('(%s)′ at %d is %d', (text, x, slope) => {
     expect(compile(derivative(text)).value(x)).toBeCloseTo(slope, 12)
     expect(compile(read(text)).derivatives(x, 1)[1]).toBeCloseTo(slope, 12)
@@ -225,6 +229,43 @@ describe('derivatives of higher order by Taylor arithmetic', () => {
     compile(read(text))
       .derivatives(0, 6)
       .forEach((d, k) => expect(d).toBeCloseTo(expected[k]!, 9))
+  })
+})
+
+describe('where the two sides are looked at on their own', () => {
+  // Worked by hand from the definition of the derivative.
+  test.each([
+    ['x|x|', 0, [0, 0, NaN]],
+    ['x^2 |x|', 0, [0, 0, 0, NaN]],
+    ['|x|^3', 0, [0, 0, 0, NaN]],
+    ['|x|', 0, [0, NaN]],
+    ['|x^2|', 0, [0, 0, 2]],
+    ['|x|^2', 0, [0, 0, 2, 0]],
+    ['|sin x|', 0, [0, NaN]],
+    ['x sgn x', 0, [0, NaN]],
+    ['x^2 floor(x)', 0, [0, 0, NaN]],
+    ['x floor x', 0, [0, NaN]],
+    ['sqrt(x^4)', 0, [0, 0, 2, 0]],
+    ['cbrt(x^3)', 0, [0, 1, 0]],
+    ['(x^3)^(1/3)', 0, [0, 1, 0]],
+    ['cbrt x', 0, [0, NaN]],
+    ['x^(5/3)', 0, [0, 0, NaN]],
+    ['x^(4/3)', 0, [0, 0, NaN]],
+    ['x^2.5', 0, [0, NaN]],
+    ['sqrt(1 - x^2)', 1, [0, NaN]],
+    ['max(x^2, x^3)', 0, [0, 0, 2, 0]],
+    ['min(x^2, x^4)', 0, [0, 0, 0, 0, 24]],
+    ['max(-x^2, x^3)', 0, [0, 0, 0, 6]],
+    ['e^|x| - |x|', 0, [1, 0, 1, NaN]],
+    ['x if x < 1; 2 - x if x > 1; 1 otherwise', 1, [1, NaN]],
+    ['x^2 if x <= 1; 2x - 1 if x > 1', 1, [1, 2, NaN]],
+    ['x if x < 1', 1, [NaN, NaN]],
+    ['floor(x^2)', 0, [0, 0, 0]],
+  ] as [string, number, number[]][])('%s at %d', (text, x, expected) => {
+    const f = compile(read(text))
+    expect(f.derivatives(x, expected.length - 1)).toEqual(
+      expected.map((d) => (Number.isNaN(d) ? NaN : expect.closeTo(d, 9))),
+    )
   })
 })
 

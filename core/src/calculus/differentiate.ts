@@ -3,6 +3,7 @@ import { elementary } from '../functions/table'
 import { addRational, rational } from '../language/rational'
 import {
   call,
+  type CallTree,
   childrenOf,
   compare,
   type Condition,
@@ -83,15 +84,41 @@ function byRule(tree: Tree, variable: string, derivative: (part: Tree) => Tree):
   }
 }
 
+/** A factor of a product, or two that are one: u|u|, whose derivative 2|u|u′ holds where u is 0. */
+interface Factor {
+  tree: Tree
+  slope: () => Tree
+}
+
+function pairUp(factors: readonly Tree[], derivative: (part: Tree) => Tree): Factor[] {
+  const bars = factors.findIndex((f) => f.kind === 'call' && f.name === 'abs')
+  const inner = bars < 0 ? null : (factors[bars] as CallTree).args[0]!
+  const twin = inner ? factors.findIndex((f) => keyOf(f) === keyOf(inner)) : -1
+  const single = (tree: Tree): Factor => ({ tree, slope: () => derivative(tree) })
+  if (!inner || twin < 0) return factors.map(single)
+  const pair: Factor = {
+    tree: product(inner, factors[bars]!),
+    slope: () => product(whole(2), factors[bars]!, derivative(inner)),
+  }
+  return [...factors.filter((_, i) => i !== bars && i !== twin).map(single), pair]
+}
+
 /** One term for each factor that moves; the still ones stay in front. */
 function productRule(
   factors: readonly Tree[],
   variable: string,
   derivative: (part: Tree) => Tree,
 ): Tree {
-  const terms = factors.flatMap((factor, i) =>
-    dependsOn(factor, variable)
-      ? [product(...factors.slice(0, i), derivative(factor), ...factors.slice(i + 1))]
+  const all = pairUp(factors, derivative)
+  const terms = all.flatMap(({ tree, slope }, i) =>
+    dependsOn(tree, variable)
+      ? [
+          product(
+            ...all.slice(0, i).map((f) => f.tree),
+            slope(),
+            ...all.slice(i + 1).map((f) => f.tree),
+          ),
+        ]
       : [],
   )
   return sum(...terms)
@@ -107,6 +134,15 @@ function powerRule(tree: PowerTree, variable: string, derivative: (part: Tree) =
         ? exactly(addRational(exponent.exact, rational(-1n)), exponent.decimal)
         : sum(exponent, whole(-1))
     const factor = fraction ? exactly(fraction) : exponent
+    // |u|^n with n above 1 is n·|u|^(n-2)·u·u′: no division, so it also holds where u is 0.
+    if (base.kind === 'call' && base.name === 'abs' && isNumber(exponent) && !fraction) {
+      const size = exponent.exact
+      if (size.n >= 2n * size.d) {
+        const left = exactly(addRational(size, rational(-2n)), exponent.decimal)
+        const inner = base.args[0]!
+        return product(factor, power(base, left), inner, derivative(inner))
+      }
+    }
     return product(factor, power(base, lower), derivative(base))
   }
   const growth = base.kind === 'constant' && base.name === 'e' ? [tree] : [call('ln', base), tree]

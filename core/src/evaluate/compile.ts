@@ -19,12 +19,15 @@ import {
   type Jet,
   joinJets,
   lnJet,
+  type Look,
   multiplyJets,
   realPowerJet,
   scaleJet,
+  type Side,
   signBeside,
   toDerivatives,
   undefinedJet,
+  valueOnly,
   variableJet,
   wholePowerJet,
 } from './jets'
@@ -53,7 +56,7 @@ export interface CompileOptions {
 
 /** One node, evaluated at x with the slider values p in their slots. */
 type Scalar = (x: number, p: Float64Array) => number
-type JetCode = (x: Jet, p: Float64Array) => Jet
+type JetCode = (x: Jet, p: Float64Array, look: Look) => Jet
 
 interface Slots {
   variable: string
@@ -85,12 +88,25 @@ export function compileTree(tree: Tree, options: CompileOptions = {}): RealFunct
       },
       derivatives(x, order) {
         jets ??= compileJets(tree, slots)
-        return toDerivatives(jets(variableJet(x, order + 1), p))
+        return toDerivatives(jetAt(jets, x, order + 1, p))
       },
       withParameters: bind,
     }
   }
   return bind(options.parameters ?? {})
+}
+
+/** More coefficients than asked for tell what vanishes at a kink from what stays: (x³)^(1/3). */
+const extraAtKinks = 12
+
+/** The jet at a point; where the sides may differ, each on its own and then joined. */
+function jetAt(code: JetCode, x: number, length: number, p: Float64Array): Jet {
+  const look: Look = { side: 0, splits: false }
+  const here = code(variableJet(x, length), p, look)
+  if (!look.splits || length === 1 || Number.isNaN(here[0]!)) return here
+  const beside = (side: -1 | 1) =>
+    code(variableJet(x, length + extraAtKinks), p, { side, splits: false }).slice(0, length)
+  return joinJets(beside(-1), beside(1), here[0])
 }
 
 function compileScalar(tree: Tree, slots: Slots): Scalar {
@@ -243,16 +259,16 @@ function compileJets(tree: Tree, slots: Slots): JetCode {
     }
     case 'sum': {
       const terms = tree.terms.map((t) => compileJets(t, slots))
-      return (x, p) => terms.map((t) => t(x, p)).reduce(addJets)
+      return (x, p, look) => terms.map((t) => t(x, p, look)).reduce(addJets)
     }
     case 'product': {
       const factors = tree.factors.map((t) => compileJets(t, slots))
-      return (x, p) => factors.map((f) => f(x, p)).reduce(multiplyJets)
+      return (x, p, look) => factors.map((f) => f(x, p, look)).reduce(multiplyJets)
     }
     case 'quotient': {
       const above = compileJets(tree.above, slots)
       const below = compileJets(tree.below, slots)
-      return (x, p) => divideJets(above(x, p), below(x, p))
+      return (x, p, look) => divideJets(above(x, p, look), below(x, p, look))
     }
     case 'power':
       return compilePowerJet(tree, slots)
@@ -271,18 +287,19 @@ function compilePowerJet(tree: PowerTree, slots: Slots): JetCode {
   if (fraction) {
     const root = rootPower(fraction)
     const exponent = Number(fraction.n) / Number(fraction.d)
-    return (x, p) => {
-      const u = base(x, p)
-      return realPowerJet(u, exponent, root(u[0]!))
+    const sign = fraction.d % 2n === 0n ? 'none' : fraction.n % 2n === 0n ? 'even' : 'odd'
+    return (x, p, look) => {
+      const u = base(x, p, look)
+      return realPowerJet(u, exponent, root(u[0]!), look, sign)
     }
   }
   const exponent = compileJets(tree.exponent, slots)
   if (tree.base.kind === 'constant' && tree.base.name === 'e') {
-    return (x, p) => expJet(exponent(x, p))
+    return (x, p, look) => expJet(exponent(x, p, look))
   }
-  return (x, p) => {
-    const u = base(x, p)
-    const v = exponent(x, p)
+  return (x, p, look) => {
+    const u = base(x, p, look)
+    const v = exponent(x, p, look)
     const value = realPower(u[0]!, v[0]!)
     if (Number.isNaN(value)) return undefinedJet(u.length)
     if (!isConstant(v)) {
@@ -293,7 +310,7 @@ function compilePowerJet(tree: PowerTree, slots: Slots): JetCode {
     const r = v[0]!
     // Beyond 64 the recurrence for real powers is cheaper and as exact, away from zeros of u.
     if (Number.isInteger(r) && (Math.abs(r) <= 64 || u[0] === 0)) return wholePowerJet(u, r)
-    return realPowerJet(u, r, value)
+    return realPowerJet(u, r, value, look)
   }
 }
 
@@ -302,47 +319,49 @@ function compileCallJet(tree: CallTree, slots: Slots): JetCode {
   switch (tree.name) {
     case 'logBase': {
       const [base, of] = args as [JetCode, JetCode]
-      return (x, p) => logToBaseJet(base(x, p), of(x, p))
+      return (x, p, look) => logToBaseJet(base(x, p, look), of(x, p, look))
     }
     case 'min':
     case 'max': {
       const sign = tree.name === 'min' ? 1 : -1
-      return (x, p) => args.map((a) => a(x, p)).reduce((u, v) => lesserJet(u, v, sign))
+      return (x, p, look) =>
+        args.map((a) => a(x, p, look)).reduce((u, v) => lesserJet(u, v, sign, look))
     }
     default: {
       const { jet } = elementary[tree.name]
       const of = args[0]!
-      return (x, p) => jet(of(x, p))
+      return (x, p, look) => jet(of(x, p, look), look)
     }
   }
 }
 
 /** The lesser of two jets (the greater for sign -1), each side of the point on its own. */
-function lesserJet(u: Jet, v: Jet, sign: 1 | -1): Jet {
+function lesserJet(u: Jet, v: Jet, sign: 1 | -1, look: Look): Jet {
   const difference = addJets(u, scaleJet(v, -1))
   if (Number.isNaN(difference[0]!)) return undefinedJet(u.length)
   if (difference[0] !== 0) return difference[0]! * sign < 0 ? u : v
-  const on = (side: -1 | 1) => (signBeside(difference, side) * sign <= 0 ? u : v)
-  return joinJets(on(-1), on(1))
+  if (look.side === 0) {
+    look.splits = true
+    return valueOnly(u[0]!, u)
+  }
+  return signBeside(difference, look.side) * sign <= 0 ? u : v
 }
-
-type Side = -1 | 0 | 1
 
 /** Whether a condition holds at the point (side 0) or right beside it. */
 function compileConditionBeside(
   condition: Condition,
   slots: Slots,
-): (x: Jet, p: Float64Array, side: Side) => boolean {
+): (x: Jet, p: Float64Array, side: Side, look: Look) => boolean {
   if (condition.kind !== 'compare') {
     const parts = condition.of.map((part) => compileConditionBeside(part, slots))
     return condition.kind === 'all'
-      ? (x, p, side) => parts.every((part) => part(x, p, side))
-      : (x, p, side) => parts.some((part) => part(x, p, side))
+      ? (x, p, side, look) => parts.every((part) => part(x, p, side, look))
+      : (x, p, side, look) => parts.some((part) => part(x, p, side, look))
   }
   const terms = condition.terms.map((t) => compileJets(t, slots))
   const { relations } = condition
-  return (x, p, side) => {
-    const jets = terms.map((t) => t(x, p))
+  return (x, p, side, look) => {
+    const jets = terms.map((t) => t(x, p, look))
     return relations.every((relation, i) => {
       const difference = addJets(jets[i]!, scaleJet(jets[i + 1]!, -1))
       const sign = side === 0 ? difference[0]! : signBeside(difference, side)
@@ -356,18 +375,17 @@ function compilePiecesJet(tree: PiecesTree, slots: Slots): JetCode {
     body: compileJets(body, slots),
     when: when && compileConditionBeside(when, slots),
   }))
-  return (x, p) => {
+  return (x, p, look) => {
     if (Number.isNaN(x[0]!)) return undefinedJet(x.length)
+    const pick = (side: Side) => all.find(({ when }) => !when || when(x, p, side, look))
     const moving = x.length > 1 && !isConstant(x)
-    const pick = (side: Side) => all.find(({ when }) => !when || when(x, p, side))
+    if (look.side !== 0 && moving)
+      return pick(look.side)?.body(x, p, look) ?? undefinedJet(x.length)
     const here = pick(0)
     if (!here) return undefinedJet(x.length)
-    const jet = here.body(x, p)
-    if (!moving) return jet
-    const left = pick(-1)
-    const right = pick(1)
-    if (left === here && right === here) return jet
-    const missing = undefinedJet(x.length)
-    return joinJets(left?.body(x, p) ?? missing, right?.body(x, p) ?? missing, jet[0]!)
+    const jet = here.body(x, p, look)
+    if (!moving || (pick(-1) === here && pick(1) === here)) return jet
+    look.splits = true
+    return valueOnly(jet[0]!, x)
   }
 }

@@ -7,6 +7,18 @@
  */
 export type Jet = Float64Array
 
+/** Left of the point, the point itself, right of it. */
+export type Side = -1 | 0 | 1
+
+/**
+ * From where a computation looks at its point. At a kink, a step or a join the point itself tells
+ * no derivative: `splits` is set, and the two sides are then looked at on their own.
+ */
+export interface Look {
+  readonly side: Side
+  splits: boolean
+}
+
 export const constantJet = (value: number, length: number): Jet => {
   const jet = new Float64Array(length)
   jet[0] = value
@@ -119,10 +131,30 @@ function sinePair(u: Jet, sine: number, cosine: number, sign: 1 | -1): [Jet, Jet
 export const sineCosineJets = (u: Jet) => sinePair(u, Math.sin(u[0]!), Math.cos(u[0]!), -1)
 export const hyperbolicJets = (u: Jet) => sinePair(u, Math.sinh(u[0]!), Math.cosh(u[0]!), 1)
 
-/** u^r for a fixed real r, given the value of u[0]^r; at u[0] = 0 see wholePowerJet. */
-export function realPowerJet(u: Jet, r: number, value: number): Jet {
+/** What a root makes of a negative base: its own sign (odd roots), no sign, or nothing. */
+export type RootSign = 'odd' | 'even' | 'none'
+
+/**
+ * u^r for a fixed real r, given the value of u[0]^r. Where u is 0 the sides are looked at on their
+ * own: there u is h^m·w with w not 0, so u^r is |h|^(mr)·|w|^r with the sign the root gives it.
+ */
+export function realPowerJet(
+  u: Jet,
+  r: number,
+  value: number,
+  look: Look,
+  sign: RootSign = 'none',
+): Jet {
   if (Number.isNaN(value)) return undefinedJet(u.length)
-  if (u[0] === 0) return zeroBasePowerJet(u, r, value)
+  if (u[0] !== 0) return awayFromZero(u, r, value)
+  if (look.side === 0) {
+    look.splits = true
+    return valueOnly(value, u)
+  }
+  return besideZero(u, r, look.side, sign)
+}
+
+function awayFromZero(u: Jet, r: number, value: number): Jet {
   const out = new Float64Array(u.length)
   out[0] = value
   for (let k = 1; k < out.length; k++) {
@@ -133,10 +165,21 @@ export function realPowerJet(u: Jet, r: number, value: number): Jet {
   return out
 }
 
-/** At a zero of u, u^r has derivatives up to the order below r, all 0 there, and none beyond. */
-function zeroBasePowerJet(u: Jet, r: number, value: number): Jet {
-  const out = valueOnly(value, u)
-  for (let k = 1; k < Math.min(r, out.length); k++) out[k] = 0
+function besideZero(u: Jet, r: number, side: -1 | 1, sign: RootSign): Jet {
+  const m = u.findIndex((c) => c !== 0)
+  const out = new Float64Array(u.length).fill(NaN)
+  // Nothing but zeros: u is at least of the order of its length.
+  const power = (m < 0 ? u.length : m) * r
+  out.fill(0, 0, Math.min(out.length, Math.max(1, Math.ceil(power - 1e-9))))
+  if (m < 0) return out
+  const below = signBeside(u, side) < 0
+  if (below && sign === 'none') return undefinedJet(u.length)
+  const shift = Math.round(power)
+  if (Math.abs(power - shift) > 1e-9) return out
+  const w = u.slice(m).map((c) => (u[m]! < 0 ? -c : c))
+  const g = awayFromZero(w, r, Math.pow(w[0]!, r))
+  const factor = (side < 0 && shift % 2 === 1 ? -1 : 1) * (below && sign === 'odd' ? -1 : 1)
+  for (let k = shift; k < out.length && k - shift < g.length; k++) out[k] = factor * g[k - shift]!
   return out
 }
 
@@ -152,13 +195,14 @@ export function wholePowerJet(u: Jet, n: number): Jet {
   return result
 }
 
-/** |u|: beside a zero the sign is that of the first coefficient that is not 0. */
-export function absJet(u: Jet): Jet {
+/** |u|: where u is 0 each side has its own sign. */
+export function absJet(u: Jet, look: Look): Jet {
   if (u[0] !== 0) return u[0]! < 0 ? scaleJet(u, -1) : u
-  const first = u.findIndex((c) => c !== 0)
-  if (first < 0) return u
-  if (first % 2 === 0) return u[first]! < 0 ? scaleJet(u, -1) : u
-  return joinJets(scaleJet(u, -1), u)
+  if (look.side === 0) {
+    look.splits = true
+    return valueOnly(0, u)
+  }
+  return signBeside(u, look.side) < 0 ? scaleJet(u, -1) : u
 }
 
 /**

@@ -5,11 +5,14 @@ import {
   divideJets,
   expJet,
   hyperbolicJets,
+  isConstant,
   type Jet,
   lnJet,
+  type Look,
   multiplyJets,
   realPowerJet,
   scaleJet,
+  signBeside,
   addJets,
   sineCosineJets,
   undefinedJet,
@@ -37,7 +40,7 @@ export interface ElementaryFunction {
   /** The derivative by the argument, as a tree in it. Undefined where there is none. */
   derivative: (u: Tree) => Tree
   /** Taylor arithmetic; see evaluate/jets. */
-  jet: (u: Jet) => Jet
+  jet: (u: Jet, look: Look) => Jet
   /** The real domain as a condition on the argument, where it is not everything. */
   domain?: (u: Tree) => Condition
 }
@@ -48,10 +51,10 @@ const jetOfOne = (u: Jet) => constantJet(1, u.length)
 /** 1 - u² or 1 + u² as a jet. */
 const onePlus = (sign: 1 | -1, u: Jet) => addJets(jetOfOne(u), scaleJet(multiplyJets(u, u), sign))
 const reciprocal = (u: Jet) => divideJets(jetOfOne(u), u)
-const rootJet = (u: Jet) => realPowerJet(u, 0.5, Math.sqrt(u[0]!))
-const inverseSineSlope = (u: Jet) => reciprocal(rootJet(onePlus(-1, u)))
-const inverseSecantSlope = (u: Jet) =>
-  reciprocal(multiplyJets(absJet(u), rootJet(scaleJet(onePlus(-1, u), -1))))
+const rootJet = (u: Jet, look: Look) => realPowerJet(u, 0.5, Math.sqrt(u[0]!), look)
+const inverseSineSlope = (u: Jet, look: Look) => reciprocal(rootJet(onePlus(-1, u), look))
+const inverseSecantSlope = (u: Jet, look: Look) =>
+  reciprocal(multiplyJets(absJet(u, look), rootJet(scaleJet(onePlus(-1, u), -1), look)))
 const withinOne = (u: Tree): Condition => ({
   kind: 'compare',
   terms: [whole(-1), u, whole(1)],
@@ -60,9 +63,28 @@ const withinOne = (u: Tree): Condition => ({
 const beyondOne = (u: Tree) => compare(call('abs', u), '>=', one)
 const inverseSecantDerivative = (u: Tree) =>
   quotient(one, product(call('abs', u), call('sqrt', sum(square(u), whole(-1)))))
-/** The jet of a function that is level between its steps. */
-const stepJet = (value: (x: number) => number, atStep: (x: number) => boolean) => (u: Jet) =>
-  atStep(u[0]!) ? valueOnly(value(u[0]!), u) : constantJet(value(u[0]!), u.length)
+/**
+ * The jet of a function that is level between its steps: at a step each side has the value it has
+ * beside it, for an argument that goes below (-1), stays at (0) or goes above (1) the step.
+ */
+const stepJet =
+  (
+    value: (x: number) => number,
+    atStep: (x: number) => boolean,
+    beside: (step: number, way: number) => number,
+  ) =>
+  (u: Jet, look: Look) => {
+    const at = u[0]!
+    if (!atStep(at)) return constantJet(value(at), u.length)
+    if (look.side === 0) {
+      look.splits = true
+      return valueOnly(value(at), u)
+    }
+    if (isConstant(u)) return constantJet(value(at), u.length)
+    const moved = u.slice()
+    moved[0] = 0
+    return constantJet(beside(at, signBeside(moved, look.side)), u.length)
+  }
 /** 0 where the condition holds, nothing elsewhere. */
 const levelWhere = (when: Condition): Tree => pieces({ body: whole(0), when })
 /** Math.sign without its negative zero. */
@@ -113,13 +135,13 @@ export const elementary: Record<
   arcsin: {
     value: Math.asin,
     derivative: (u) => quotient(one, call('sqrt', sum(one, negate(square(u))))),
-    jet: (u) => chainJet(u, Math.asin(u[0]!), inverseSineSlope(u)),
+    jet: (u, look) => chainJet(u, Math.asin(u[0]!), inverseSineSlope(u, look)),
     domain: withinOne,
   },
   arccos: {
     value: Math.acos,
     derivative: (u) => quotient(whole(-1), call('sqrt', sum(one, negate(square(u))))),
-    jet: (u) => chainJet(u, Math.acos(u[0]!), scaleJet(inverseSineSlope(u), -1)),
+    jet: (u, look) => chainJet(u, Math.acos(u[0]!), scaleJet(inverseSineSlope(u, look), -1)),
     domain: withinOne,
   },
   arctan: {
@@ -130,13 +152,13 @@ export const elementary: Record<
   arcsec: {
     value: (x) => Math.acos(1 / x),
     derivative: inverseSecantDerivative,
-    jet: (u) => chainJet(u, Math.acos(1 / u[0]!), inverseSecantSlope(u)),
+    jet: (u, look) => chainJet(u, Math.acos(1 / u[0]!), inverseSecantSlope(u, look)),
     domain: beyondOne,
   },
   arccsc: {
     value: (x) => Math.asin(1 / x),
     derivative: (u) => negate(inverseSecantDerivative(u)),
-    jet: (u) => chainJet(u, Math.asin(1 / u[0]!), scaleJet(inverseSecantSlope(u), -1)),
+    jet: (u, look) => chainJet(u, Math.asin(1 / u[0]!), scaleJet(inverseSecantSlope(u, look), -1)),
     domain: beyondOne,
   },
   // The branch with values between 0 and π, without the cancellation of π/2 - arctan x.
@@ -200,7 +222,7 @@ export const elementary: Record<
   cbrt: {
     value: Math.cbrt,
     derivative: (u) => quotient(one, product(whole(3), power(call('cbrt', u), whole(2)))),
-    jet: (u) => realPowerJet(u, 1 / 3, Math.cbrt(u[0]!)),
+    jet: (u, look) => realPowerJet(u, 1 / 3, Math.cbrt(u[0]!), look, 'odd'),
   },
   abs: {
     value: Math.abs,
@@ -210,17 +232,21 @@ export const elementary: Record<
   sgn: {
     value: sign,
     derivative: (u) => levelWhere(compare(u, '!=', whole(0))),
-    jet: stepJet(sign, (x) => x === 0),
+    jet: stepJet(
+      sign,
+      (x) => x === 0,
+      (_zero, way) => way,
+    ),
   },
   floor: {
     value: Math.floor,
     derivative: (u) => levelWhere(compare(u, '!=', call('floor', u))),
-    jet: stepJet(Math.floor, Number.isInteger),
+    jet: stepJet(Math.floor, Number.isInteger, (step, way) => (way < 0 ? step - 1 : step)),
   },
   ceil: {
     value: Math.ceil,
     derivative: (u) => levelWhere(compare(u, '!=', call('ceil', u))),
-    jet: stepJet(Math.ceil, Number.isInteger),
+    jet: stepJet(Math.ceil, Number.isInteger, (step, way) => (way > 0 ? step + 1 : step)),
   },
 }
 

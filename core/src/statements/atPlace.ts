@@ -1,11 +1,15 @@
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from './kind'
 import { type CurveRef, curveAndPlace, curveText } from './slots'
+import type { Tree } from '../language/tree'
+import { exactForm, type ExactForm } from '../study/exactForms'
 import { formatShort } from '../study/numbers'
 
 /** The derivatives of a curve at a place, and where that place is. */
 export interface AtPlace {
   curve: CurveResult
   x: number
+  /** The place as it was typed, where it hangs on no slider. */
+  exact: Tree | null
   /** f, f′, … up to the order asked for. */
   derivatives: number[]
 }
@@ -43,7 +47,20 @@ export function lookAt(
       },
     }
   }
-  return { ok: true, at: { curve, x, derivatives } }
+  return { ok: true, at: { curve, x, exact: place.exact, derivatives } }
+}
+
+/** The exact form of a derivative at a typed place, as a part of a readout. */
+export function exactAt(
+  { curve, exact, derivatives }: AtPlace,
+  order: number,
+  { variable, decimals }: LineContext,
+): { exact?: ExactForm } {
+  const value = derivatives[order]!
+  if (!exact || !Number.isFinite(value)) return {}
+  const { tree } = curve.derivative(order)
+  const form = exactForm(tree, variable.letter, exact, value, decimals)
+  return form ? { exact: form } : {}
 }
 
 /** Why there is no derivative at a place where the curve has a value. */

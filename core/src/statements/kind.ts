@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import type { RealFunction } from '../evaluate/compile'
 import type { Hint, Problem } from '../language/problems'
 import type { Tree } from '../language/tree'
+import type { ExactForm } from '../study/exactForms'
 import type { Variable } from '../study/parts'
 
 /** A stretch of a sentence: fixed words, or a slot that is edited in place. */
@@ -26,6 +27,8 @@ export interface Readout {
   text: string
   /** The unrounded number behind it, where it is one number. */
   value?: number
+  /** The same number with fractions, roots and π, where there is such a form. */
+  exact?: ExactForm
 }
 
 /** Something in the way of a line, in words, with a way out. */
@@ -81,7 +84,9 @@ export interface CurveResult {
 }
 
 export type CurveLookup = { ok: true; curve: CurveResult } | { ok: false; problem: LineProblem }
-export type NumberLookup = { ok: true; value: number } | { ok: false; problem: LineProblem }
+export type NumberLookup =
+  /** `exact` is what was typed, where it hangs on no slider. */
+  { ok: true; value: number; exact: Tree | null } | { ok: false; problem: LineProblem }
 
 /** What a line may look at while it is evaluated. What it looks at is what it depends on. */
 export interface LineContext {

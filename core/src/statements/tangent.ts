@@ -3,7 +3,7 @@ import { lineEquation } from '../study/equation'
 import { formatNumber } from '../study/numbers'
 import { idSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { lookAt, missingDerivative, offersAt } from './atPlace'
+import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
 import { failed, type Mark, type StatementKind } from './kind'
 import { curveSlot, placeSlot, wordsAfter } from './slots'
 
@@ -68,7 +68,12 @@ export const tangentKind: StatementKind<TangentLine> = {
     ]
     return {
       readouts: [
-        { label: 'slope', text: withUnit(slopeText, unit), value: slope },
+        {
+          label: 'slope',
+          text: withUnit(slopeText, unit),
+          value: slope,
+          ...exactAt(found.at, order + 1, context),
+        },
         {
           label: 'line',
           text: lineEquation({ slope, intercept: y - slope * x }, variable.letter, decimals),

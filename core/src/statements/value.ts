@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { formatNumber } from '../study/numbers'
 import { idSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { lookAt, missingDerivative, offersAt } from './atPlace'
+import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
 import { failed, type StatementKind } from './kind'
 import { curveSlot, placeSlot, wordsAfter } from './slots'
 
@@ -38,7 +38,14 @@ export const valueKind: StatementKind<ValueLine> = {
     const unit = unitOfDerivative(curve.unit, variable.unit, order)
     const text = formatNumber(value, decimals)
     return {
-      readouts: [{ label: 'value', text: withUnit(text, unit), value }],
+      readouts: [
+        {
+          label: 'value',
+          text: withUnit(text, unit),
+          value,
+          ...exactAt(found.at, order, context),
+        },
+      ],
       marks: [
         { kind: 'dot', lane: { curve: name, order }, x, y: value, place: line.place, label: text },
       ],

@@ -158,7 +158,7 @@ export function createEvaluator(): Evaluator {
       if ('problem' in whole) return { ok: false, problem: whole.problem }
       const value = whole.f.value(0)
       return Number.isFinite(value)
-        ? { ok: true, value }
+        ? { ok: true, value, exact: namesIn(whole.expanded).size === 0 ? whole.expanded : null }
         : { ok: false, problem: { message: `${text} has no value`, fix: 'check its sliders' } }
     }
 

@@ -19,6 +19,22 @@ export function formatNumber(value: number, decimals: number): string {
   return /[1-9]/.test(rounded) ? rounded.replace('-', minus) : rounded.replace('-', '')
 }
 
+/**
+ * What is certain of a number that lies between lo and hi: rounded to the given decimals where both
+ * ends round alike, else to as many as they share, which `certain` false tells; at the worst the
+ * middle, to whole numbers.
+ */
+export function formatCertain(
+  [lo, hi]: readonly [number, number],
+  decimals: number,
+): { text: string; certain: boolean } {
+  for (let d = decimals; d >= 0; d--) {
+    const text = formatNumber(lo, d)
+    if (text === formatNumber(hi, d)) return { text, certain: d === decimals }
+  }
+  return { text: formatNumber((lo + hi) / 2, 0), certain: false }
+}
+
 /** The same for places that are edited: no padding, so 2 stays 2 and 4.20 is 4.2. */
 export function formatShort(value: number, decimals: number): string {
   const text = formatNumber(value, decimals)

@@ -169,7 +169,7 @@ function Readouts({ id }: { id: string }) {
 }
 
 function ReadoutView({ readout }: { readout: Readout }) {
-  const { label, text, value } = readout
+  const { label, text, value, exact } = readout
   return (
     <span className="whitespace-nowrap">
       <span aria-hidden className="mr-1.5 text-quiet">
@@ -183,6 +183,15 @@ function ReadoutView({ readout }: { readout: Readout }) {
       >
         {label === 'line' ? <Equation text={text} /> : text}
       </output>
+      {exact && (
+        <span
+          className="ml-2 text-quiet"
+          title={exact.proven ? 'worked out exactly' : 'all digits agree; that is no proof'}
+        >
+          {exact.proven ? 'exactly' : 'likely'}{' '}
+          <span className="font-serif text-[calc(16px*var(--type))]">{exact.text}</span>
+        </span>
+      )}
     </span>
   )
 }

@@ -1,0 +1,135 @@
+import { substitute } from '../calculus/curves'
+import { simplify } from '../calculus/simplify'
+import { compileTree } from '../evaluate/compile'
+import { toPlain } from '../language/print'
+import { rational, toDecimalText, toNumber } from '../language/rational'
+import {
+  call,
+  childrenOf,
+  constant,
+  exactly,
+  mapChildren,
+  product,
+  quotient,
+  type Tree,
+  whole,
+} from '../language/tree'
+
+/** A number written with fractions, roots and π. */
+export interface ExactForm {
+  text: string
+  /** Worked out with exact arithmetic; otherwise it is only a likely match of the digits. */
+  proven: boolean
+}
+
+const largestDenominator = 10_000
+const longestForm = 24
+
+/**
+ * The exact form of a formula's value at a place given as a formula without names, or null where
+ * exact arithmetic does not come to a short form of fractions, roots, e and π, or where the decimal
+ * itself is exact within the given decimals. Proven: the simplifier works on BigInt rationals.
+ */
+export function provenForm(
+  tree: Tree,
+  variable: string,
+  at: Tree,
+  decimals: number,
+): ExactForm | null {
+  const result = simplify(asFractions(substitute(tree, variable, at)))
+  if (result.kind === 'number') {
+    const { n, d } = result.exact
+    const ends = toDecimalText(result.exact)
+    const shown = ends !== null && (ends.split('.')[1] ?? '').length <= decimals
+    if (d > largestDenominator || shown) return null
+    return { text: `${n < 0n ? '−' : ''}${n < 0n ? -n : n}/${d}`, proven: true }
+  }
+  if (!isClosed(result)) return null
+  const text = toPlain(result)
+  return text.length <= longestForm && Number.isFinite(compileTree(result).value(0))
+    ? { text, proven: true }
+    : null
+}
+
+/** Decimals as the fractions they are. */
+function asFractions(tree: Tree): Tree {
+  return tree.kind === 'number' ? exactly(tree.exact) : mapChildren(tree, asFractions)
+}
+
+/** Only numbers, π and square roots. */
+function isClosed(tree: Tree): boolean {
+  if (tree.kind === 'name' || tree.kind === 'curve' || tree.kind === 'pieces') return false
+  if (tree.kind === 'call' && tree.name !== 'sqrt') return false
+  if (tree.kind === 'power' && tree.exponent.kind !== 'number') return false
+  return childrenOf(tree).every(isClosed)
+}
+
+/**
+ * A fraction, a square root of a fraction or a fraction of π that agrees with a value to all its
+ * digits, or null. Such agreement is no proof, and the form says so.
+ */
+export function likelyForm(value: number, decimals: number): ExactForm | null {
+  if (!Number.isFinite(value) || value === 0) return null
+  const plain = fractionOf(value, 400)
+  if (plain) {
+    const ends = toDecimalText(plain)
+    if (ends !== null && (ends.split('.')[1] ?? '').length <= decimals) return null
+    return { text: toPlain(exactly(plain)), proven: false }
+  }
+  const ofPi = fractionOf(value / Math.PI, 60)
+  if (ofPi) return { text: formOf(ofPi, constant('pi')), proven: false }
+  const squared = fractionOf(value * value, 200)
+  if (squared) {
+    // √(n/d) = √(nd)/d, with the largest square taken out of nd.
+    const { n, d } = squared
+    let inside = n * d
+    let outside = 1n
+    for (let k = 2n; k * k <= inside && k < 2000n; k++) {
+      while (inside % (k * k) === 0n) {
+        inside /= k * k
+        outside *= k
+      }
+    }
+    const sign = value < 0 ? -1n : 1n
+    return {
+      text: formOf(rational(sign * outside, d), call('sqrt', whole(inside))),
+      proven: false,
+    }
+  }
+  return null
+}
+
+function formOf(factor: { n: bigint; d: bigint }, part: Tree): string {
+  const size = factor.n < 0n ? -factor.n : factor.n
+  const above = size === 1n ? part : product(whole(size), part)
+  const text = toPlain(factor.d === 1n ? above : quotient(above, whole(factor.d)))
+  return factor.n < 0n ? `−${text}` : text
+}
+
+/** Agreement to within a few roundings of a double. */
+const agreement = 2e-15
+
+/** The fraction with the smallest denominator that agrees with a value, by continued fractions. */
+function fractionOf(value: number, most: number) {
+  let [p0, q0, p1, q1] = [0, 1, 1, 0]
+  let rest = value
+  for (let i = 0; i < 20; i++) {
+    const part = Math.floor(rest)
+    ;[p0, q0, p1, q1] = [p1, q1, part * p1 + p0, part * q1 + q0]
+    if (Math.abs(q1) > most || Math.abs(p1) > 1e6) return null
+    const found = rational(BigInt(p1), BigInt(q1))
+    if (p1 !== 0 && Math.abs(toNumber(found) - value) <= agreement * Math.abs(value)) return found
+    if (rest === part) return null
+    rest = 1 / (rest - part)
+  }
+  return null
+}
+
+/** The exact form of a curve's value, proven where that can be had, else a likely one. */
+export const exactForm = (
+  tree: Tree,
+  variable: string,
+  at: Tree,
+  value: number,
+  decimals: number,
+): ExactForm | null => provenForm(tree, variable, at, decimals) ?? likelyForm(value, decimals)
