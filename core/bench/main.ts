@@ -1,5 +1,6 @@
 /* Speed as ratios in one run: only the ratios travel from machine to machine. */
 import { all, create } from 'mathjs'
+import reference from '../reference/values.json'
 import {
   compile,
   createEvaluator,
@@ -48,13 +49,13 @@ function read(text: string, names: string[] = []) {
 
 /** A formula of 14 operations, in our language, in mathjs and by hand. */
 const formula = '6 + 4 sin(0.9x) - 0.3x + x^2/(1 + x^2) - cos(2x) e^(-x/5)'
-const reference = '6 + 4*sin(0.9*x) - 0.3*x + x^2/(1 + x^2) - cos(2*x)*exp(-x/5)'
+const forMathjs = '6 + 4*sin(0.9*x) - 0.3*x + x^2/(1 + x^2) - cos(2*x)*exp(-x/5)'
 const byHand = (x: number) =>
   6 + 4 * Math.sin(0.9 * x) - 0.3 * x + (x * x) / (1 + x * x) - Math.cos(2 * x) * Math.exp(-x / 5)
 
 function evaluation() {
   const f = compile(read(formula))
-  const theirs = mathjs.compile(reference)
+  const theirs = mathjs.compile(forMathjs)
   const xs = Float64Array.from({ length: 10_000 }, (_, i) => i / 1000)
   const out = new Float64Array(xs.length)
   let sink = 0
@@ -137,6 +138,31 @@ function dragging() {
   report('after moving a place by one step', moved, fresh)
 }
 
+/** The worst errors against the table of mpmath, in the measures that docs/accuracy.md promises. */
+function accuracy() {
+  let value = { error: 0, where: '' }
+  const derivatives = Array.from({ length: 7 }, () => ({ error: 0, where: '' }))
+  for (const { formula, x, derivatives: texts } of reference.table) {
+    const exact = texts.map(Number)
+    const ours = compile(read(formula)).derivatives(Number(x), 6)
+    const size = Math.abs(exact[0]!) + Math.abs(Number(x) * exact[1]!)
+    const error = Math.abs(ours[0]! - exact[0]!) / size
+    const where = `${formula} at ${x}`
+    if (error > value.error) value = { error, where }
+    for (let k = 1; k <= 6; k++) {
+      if (exact[k] === 0) continue
+      const off = Math.abs(ours[k]! - exact[k]!) / Math.abs(exact[k]!)
+      if (off > derivatives[k]!.error) derivatives[k] = { error: off, where }
+    }
+  }
+  console.log(`\nWorst errors at ${reference.table.length} places, ${reference['made with']}`)
+  const line = (what: string, { error, where }: typeof value) =>
+    console.log(`${what.padEnd(34)}${error.toExponential(1).padStart(8)}   ${where}`)
+  line('value, over |f| + |x f′|', value)
+  for (let k = 1; k <= 6; k++) line(`derivative ${k}, relative`, derivatives[k]!)
+}
+
+accuracy()
 evaluation()
 reading()
 dragging()

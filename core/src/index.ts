@@ -21,6 +21,7 @@ export type { Tree } from './language/tree'
 
 /** What the web page and the server build on; it may change with them. */
 export { parseDefinition } from './language/definition'
+export { joinPieces, type PieceRow, rowAt, splitPieces } from './language/rows'
 export { derivativeToLatex, nameToLatex } from './language/latex'
 export { type Item, type Ink } from './scene/items'
 export {

@@ -44,6 +44,11 @@ export interface RealFunction {
   values(xs: ArrayLike<number>, out?: Float64Array): Float64Array
   /** [f(x), f'(x), …] up to the order: true derivatives, by Taylor arithmetic; NaN where none is. */
   derivatives(x: number, order: number): number[]
+  /**
+   * [f(x−), f′(x−), …] for side -1 and [f(x+), f′(x+), …] for side 1: what f and its derivatives
+   * tend to on one side where pieces, kinks or steps lie at x; elsewhere what they are.
+   */
+  beside(x: number, side: -1 | 1, order: number): number[]
   /** The same function with other values for its sliders; nothing is compiled again. */
   withParameters(parameters: Readonly<Record<string, number>>): RealFunction
 }
@@ -90,6 +95,10 @@ export function compileTree(tree: Tree, options: CompileOptions = {}): RealFunct
         jets ??= compileJets(tree, slots)
         return toDerivatives(jetAt(jets, x, order + 1, p))
       },
+      beside(x, side, order) {
+        jets ??= compileJets(tree, slots)
+        return toDerivatives(jetBeside(jets, x, side, order + 1, p))
+      },
       withParameters: bind,
     }
   }
@@ -104,10 +113,12 @@ function jetAt(code: JetCode, x: number, length: number, p: Float64Array): Jet {
   const look: Look = { side: 0, splits: false }
   const here = code(variableJet(x, length), p, look)
   if (!look.splits || length === 1 || Number.isNaN(here[0]!)) return here
-  const beside = (side: -1 | 1) =>
-    code(variableJet(x, length + extraAtKinks), p, { side, splits: false }).slice(0, length)
+  const beside = (side: -1 | 1) => jetBeside(code, x, side, length, p)
   return joinJets(beside(-1), beside(1), here[0])
 }
+
+const jetBeside = (code: JetCode, x: number, side: -1 | 1, length: number, p: Float64Array): Jet =>
+  code(variableJet(x, length + extraAtKinks), p, { side, splits: false }).slice(0, length)
 
 function compileScalar(tree: Tree, slots: Slots): Scalar {
   switch (tree.kind) {

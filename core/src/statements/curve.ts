@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { formatShort } from '../study/numbers'
 import { formulaTextSchema, idSchema, nameSchema, spanSchema, unitSchema } from '../study/parts'
 import { nameToLatex, toLatex } from '../language/latex'
-import { toPlain } from '../language/print'
+import { toPlain, toText } from '../language/print'
+import { describeJoin, type Join, joinPlaces } from '../features/joins'
 import { parseDefinition } from '../language/definition'
 import {
   type CurveResult,
@@ -71,7 +72,12 @@ export const curveKind: StatementKind<CurveLine> = {
     if (!found.ok) return failed(found.problem)
     const { curve } = found
     const { problems, hints } = curve
-    return { ...emptyResult, hints, problems: [...problems, ...emptySpan(curve, context)] }
+    return {
+      ...emptyResult,
+      hints,
+      problems: [...problems, ...emptySpan(curve, context)],
+      notes: joinNotes(curve, context),
+    }
   },
 
   offers({ text, variable, curves }) {
@@ -117,4 +123,44 @@ function emptySpan(curve: CurveResult, { decimals }: LineContext): LineProblem[]
       fix: 'choose another span, or check the sliders',
     },
   ]
+}
+
+const mostJoins = 8
+
+/** A sentence for each place inside the span where pieces meet. */
+function joinNotes(curve: CurveResult, context: LineContext): string[] {
+  const { letter } = context.variable
+  const places = joinPlaces(curve.tree, letter).flatMap((at) => {
+    const found = context.number(toText(at))
+    return found.ok && found.value > curve.from && found.value < curve.to ? [found.value] : []
+  })
+  const inOrder = [...new Set(places)].sort((a, b) => a - b)
+  return inOrder
+    .slice(0, mostJoins)
+    .map((x) => joinSentence(describeJoin(curve.f, x), curve.name, context))
+}
+
+function joinSentence(join: Join, name: string, { variable, decimals }: LineContext): string {
+  const show = (value: number) => formatShort(value, Math.max(decimals, 3))
+  const at = `At ${variable.letter} = ${show(join.x)},`
+  const [left, leftSlope] = join.left
+  const [right, rightSlope] = join.right
+  switch (join.kind) {
+    case 'smooth':
+      return `${at} the pieces meet smoothly: ${name} is continuous and has the slope ${show(leftSlope)}.`
+    case 'kink':
+      return `${at} there is a kink: ${name} is continuous, its slope goes from ${show(leftSlope)} to ${show(rightSlope)}.`
+    case 'steep':
+      return `${at} the pieces meet: ${name} is continuous and has no slope.`
+    case 'jump':
+      return `${at} ${name} jumps from ${show(left)} to ${show(right)}: it is not continuous and has no slope.`
+    case 'hole':
+      return Number.isNaN(join.value)
+        ? `${at} ${name} has no value, though both sides tend to ${show(left)}.`
+        : `${at} ${name} is ${show(join.value)}, though both sides tend to ${show(left)}: it is not continuous.`
+    case 'end': {
+      const side = Number.isFinite(left) ? 'after' : Number.isFinite(right) ? 'before' : 'beside'
+      return `${at} ${name} ends: it has no values right ${side} it.`
+    }
+  }
 }

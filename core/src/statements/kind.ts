@@ -58,6 +58,8 @@ export interface LineResult {
   readouts: Readout[]
   marks: Mark[]
   problems: LineProblem[]
+  /** What else is to be said about it, a sentence each. */
+  notes?: string[]
   /** Remarks that are no fault, such as another way a formula could have been meant. */
   hints: Hint[]
 }

@@ -9,6 +9,7 @@ import {
   constant,
   exactly,
   mapChildren,
+  power,
   product,
   quotient,
   type Tree,
@@ -51,9 +52,15 @@ export function provenForm(
     : null
 }
 
-/** Decimals as the fractions they are. */
+/** Decimals as the fractions they are, and powers of fractions taken apart: (π/4)² is π²/16. */
 function asFractions(tree: Tree): Tree {
-  return tree.kind === 'number' ? exactly(tree.exact) : mapChildren(tree, asFractions)
+  if (tree.kind === 'number') return exactly(tree.exact)
+  const done = mapChildren(tree, asFractions)
+  const { base, exponent } = done.kind === 'power' ? done : { base: null, exponent: null }
+  const natural = exponent?.kind === 'number' && exponent.exact.d === 1n && exponent.exact.n > 0n
+  return base?.kind === 'quotient' && natural
+    ? quotient(power(base.above, exponent), power(base.below, exponent))
+    : done
 }
 
 /** Only numbers, π and square roots. */

@@ -1,7 +1,7 @@
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { EditorState, StateEffect, StateField } from '@codemirror/state'
 import { Decoration, type DecorationSet, EditorView, keymap, placeholder } from '@codemirror/view'
-import { useEffect, useEffectEvent, useRef } from 'react'
+import { useEffect, useEffectEvent, useLayoutEffect, useRef } from 'react'
 
 export interface Underline {
   from: number
@@ -20,7 +20,6 @@ export interface FormulaFieldProps {
   onChange: (text: string) => void
   onEnter: () => void
   onEscape?: () => void
-  onLeave?: () => void
 }
 
 const setUnderlines = StateEffect.define<readonly Underline[]>()
@@ -57,10 +56,10 @@ export function FormulaEditor(props: FormulaFieldProps) {
   const onChange = useEffectEvent(props.onChange)
   const onEnter = useEffectEvent(props.onEnter)
   const onEscape = useEffectEvent(() => props.onEscape?.())
-  const onLeave = useEffectEvent(() => props.onLeave?.())
   const start = useEffectEvent(() => initial)
 
-  useEffect(() => {
+  // Before the next key: it may stand in for a field that is being typed into.
+  useLayoutEffect(() => {
     const attributes: Record<string, string> = { 'aria-label': label, 'aria-multiline': 'false' }
     if (describedBy) attributes['aria-describedby'] = describedBy
     const editor = new EditorView({
@@ -91,7 +90,6 @@ export function FormulaEditor(props: FormulaFieldProps) {
           EditorView.updateListener.of((update) => {
             if (update.docChanged) onChange(update.state.doc.toString())
           }),
-          EditorView.domEventHandlers({ blur: () => onLeave() }),
           ...(hint ? [placeholder(hint)] : []),
         ],
       }),

@@ -35,8 +35,13 @@ export const LineItem = memo(function LineItem({
   const said = useWorkbench(
     useShallow((s) => {
       const result = s.evaluation.lines.get(line.id)
-      const { problems = [], hints = [], readouts = [] } = result ?? {}
-      return { problems: kept(problems), hints: kept(hints), speaks: readouts.length > 0 }
+      const { problems = [], hints = [], readouts = [], notes = [] } = result ?? {}
+      return {
+        problems: kept(problems),
+        hints: kept(hints),
+        notes: kept(notes),
+        speaks: readouts.length > 0,
+      }
     }),
   )
   const touched = useWorkbench(
@@ -77,6 +82,11 @@ export const LineItem = memo(function LineItem({
             Whole line
           </button>
         )}
+        {said.notes.map((note) => (
+          <p key={note} className="mt-1 text-[calc(14px*var(--type))] text-quiet">
+            {note}
+          </p>
+        ))}
         {said.problems.map((problem) => (
           <ProblemView key={problem.message} line={line} problem={problem} />
         ))}
