@@ -10,6 +10,8 @@ import {
   type Tree,
 } from '../language/tree'
 import { compileBlocks, type BlockProgram } from './blocks'
+import { type BoxCode, compileBoxes, encloseRange } from './enclosures'
+import { withValues } from './withValues'
 import {
   addJets,
   constantJet,
@@ -49,6 +51,13 @@ export interface RealFunction {
    * tend to on one side where pieces, kinks or steps lie at x; elsewhere what they are.
    */
   beside(x: number, side: -1 | 1, order: number): number[]
+  /**
+   * An interval that surely holds every value f has on the box from lo to hi (either way round);
+   * bounds may be infinite, and both are NaN where f has no value there.
+   */
+  enclose(lo: number, hi: number): [lo: number, hi: number]
+  /** Values of the sliders. */
+  readonly parameters: Readonly<Record<string, number>>
   /** The same function with other values for its sliders; nothing is compiled again. */
   withParameters(parameters: Readonly<Record<string, number>>): RealFunction
 }
@@ -81,6 +90,7 @@ export function compileTree(tree: Tree, options: CompileOptions = {}): RealFunct
   let jets: JetCode | undefined
 
   const bind = (parameters: Readonly<Record<string, number>>): RealFunction => {
+    let boxes: BoxCode | undefined
     const p = Float64Array.from(sliderNames, (n) => parameters[n] ?? NaN)
     return {
       tree,
@@ -99,6 +109,12 @@ export function compileTree(tree: Tree, options: CompileOptions = {}): RealFunct
         jets ??= compileJets(tree, slots)
         return toDerivatives(jetBeside(jets, x, side, order + 1, p))
       },
+      enclose(lo, hi) {
+        boxes ??= compileBoxes(withValues(tree, parameters), variable)
+        const range = encloseRange(boxes, Math.min(lo, hi), Math.max(lo, hi))
+        return [range.lo, range.hi]
+      },
+      parameters,
       withParameters: bind,
     }
   }
