@@ -3,6 +3,17 @@ export { compile, type FormulaOptions } from './compile'
 export { differentiate } from './calculus/differentiate'
 export { simplify } from './calculus/simplify'
 export {
+  type Break,
+  type BreakKind,
+  examine,
+  type Examination,
+  type Extreme,
+  type Feature,
+  type Inflection,
+  type TurningPoint,
+} from './features/examine'
+export { solve, type Solutions } from './features/solve'
+export {
   differenceQuotient,
   type DifferenceQuotient,
   type QuotientRule,

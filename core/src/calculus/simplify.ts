@@ -367,6 +367,12 @@ export function quotientOfNonzero(above: Tree, below: Tree): Tree {
   return reduceQuotient(withCoefficient(p, topRest), bottomRest)
 }
 
+/** Cancels every common factor of a formula whose denominators are known not to be 0. */
+export function cancelFreely(tree: Tree): Tree {
+  const done = mapChildren(tree, cancelFreely)
+  return done.kind === 'quotient' ? quotientOfNonzero(done.above, done.below) : done
+}
+
 /**
  * Takes common factors out of a quotient as far as the domain stays: x/x² is 1/x, and x²/x stays,
  * because at least one x must remain below. Factors that are never 0 go altogether.

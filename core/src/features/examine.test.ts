@@ -1,0 +1,345 @@
+import fc from 'fast-check'
+import reference from '../../reference/features.json'
+import { compile, examine, parseFormula, type RealFunction, solve } from '../index'
+
+function read(text: string): RealFunction {
+  const parsed = parseFormula(text)
+  if (!parsed.ok) throw new Error(`${text}: ${parsed.problems[0]!.message}`)
+  return compile(parsed.tree)
+}
+const near = (all: readonly number[]) => all.map((x) => expect.closeTo(x, 9))
+const xs = (all: readonly { x: number }[]) => all.map(({ x }) => x)
+
+describe.each(reference.table)('$formula, against mpmath', ({ formula, from, to, zeros }) => {
+  const found = () => examine(read(formula), Number(from), Number(to))
+  test('every zero, none too many, each inside its enclosure', () => {
+    const { zeros: ours, complete } = found()
+    expect(complete).toBe(true)
+    expect(ours.length).toBe(zeros[0]!.length)
+    ours.forEach(({ enclosure: [lo, hi], x }, i) => {
+      const truth = Number(zeros[0]![i])
+      // The reference halves to 1e-39, which is what its zeros at 0 are off by.
+      const ulp = 2.3e-16 * Math.abs(truth) + 1e-38
+      expect({ truth, lo, hi, held: lo - ulp <= truth && truth <= hi + ulp }).toMatchObject({
+        held: true,
+      })
+      expect(hi - lo).toBeLessThanOrEqual(1e-9 * Math.max(1, Math.abs(x)))
+    })
+  })
+  test('every turning point and inflection', () => {
+    if (zeros.length < 3) return
+    const { turningPoints, inflections, criticalPoints } = found()
+    expect(xs(turningPoints)).toEqual(near(zeros[1]!.map(Number)))
+    expect(xs(criticalPoints)).toEqual(near(zeros[1]!.map(Number)))
+    expect(xs(inflections)).toEqual(near(zeros[2]!.map(Number)))
+    const signs = turningPoints.map((t) => (t.kind === 'maximum' ? 1 : -1))
+    // Between turning points of a continuous function maxima and minima take turns.
+    signs.forEach((s, i) => i > 0 && expect(s).toBe(-signs[i - 1]!))
+  })
+})
+
+describe('by the definitions', () => {
+  // Each worked by hand; the rules are common practice, no source.
+  test.each([
+    ['x^4', -1, 1, { turning: [0], inflections: [], critical: [0], breaks: [] }],
+    ['x^3', -1, 1, { turning: [], inflections: [0], critical: [0], breaks: [] }],
+    ['|x|', -1, 2, { turning: [0], inflections: [], critical: [0], breaks: [[0, 'kink']] }],
+    ['max(x, 2x)', -1, 1, { turning: [], inflections: [], critical: [0], breaks: [[0, 'kink']] }],
+    [
+      '|x^2 - 1|',
+      -2,
+      2,
+      {
+        turning: [-1, 0, 1],
+        inflections: [-1, 1],
+        critical: [-1, 0, 1],
+        breaks: [
+          [-1, 'kink'],
+          [1, 'kink'],
+        ],
+      },
+    ],
+    [
+      'floor x',
+      0.5,
+      3.5,
+      {
+        turning: [],
+        inflections: [],
+        critical: [1, 2, 3],
+        breaks: [
+          [1, 'jump'],
+          [2, 'jump'],
+          [3, 'jump'],
+        ],
+      },
+    ],
+    [
+      'tan x',
+      0,
+      6,
+      {
+        turning: [],
+        inflections: [Math.PI],
+        critical: [],
+        breaks: [
+          [Math.PI / 2, 'pole'],
+          [1.5 * Math.PI, 'pole'],
+        ],
+      },
+    ],
+    ['1/x^2', -1, 2, { turning: [], inflections: [], critical: [], breaks: [[0, 'pole']] }],
+    [
+      '(x^2 - 1)/(x - 1)',
+      -1,
+      3,
+      { turning: [], inflections: [], critical: [], breaks: [[1, 'hole']] },
+    ],
+    ['x^(2/3)', -1, 2, { turning: [0], inflections: [], critical: [0], breaks: [[0, 'cusp']] }],
+    ['cbrt x', -1, 2, { turning: [], inflections: [0], critical: [0], breaks: [[0, 'vertical']] }],
+    ['sqrt x', -1, 4, { turning: [], inflections: [], critical: [], breaks: [[0, 'domain-end']] }],
+    ['sqrt x', 0, 4, { turning: [], inflections: [], critical: [], breaks: [] }],
+    ['ln x', 0, 3, { turning: [], inflections: [], critical: [], breaks: [[0, 'domain-end']] }],
+    ['1/x', 0, 2, { turning: [], inflections: [], critical: [], breaks: [[0, 'pole']] }],
+    [
+      '(x - 1)^2 (x + 2)',
+      -3,
+      3,
+      { turning: [-1, 1], inflections: [0], critical: [-1, 1], breaks: [] },
+    ],
+    [
+      'x + sin x',
+      -4,
+      4,
+      {
+        turning: [],
+        inflections: [-Math.PI, 0, Math.PI],
+        critical: [-Math.PI, Math.PI],
+        breaks: [],
+      },
+    ],
+    [
+      'sin(x)/x',
+      -5,
+      5,
+      {
+        turning: [-4.493409457909064, 4.493409457909064],
+        inflections: [-2.081575977818101, 2.081575977818101],
+        critical: [-4.493409457909064, 4.493409457909064],
+        breaks: [[0, 'hole']],
+      },
+    ],
+    ['5', 0, 1, { turning: [], inflections: [], critical: [], breaks: [] }],
+    [
+      'x if x < 1; 1 if x < 2; 3 - x otherwise',
+      0,
+      4,
+      {
+        turning: [],
+        inflections: [],
+        critical: [1, 2],
+        breaks: [
+          [1, 'kink'],
+          [2, 'kink'],
+        ],
+      },
+    ],
+    [
+      'x^2 if x < 1; 2x - 1 otherwise',
+      0,
+      3,
+      { turning: [], inflections: [], critical: [], breaks: [] },
+    ],
+    [
+      'x if x < 1; 3 - x otherwise',
+      0,
+      3,
+      { turning: [], inflections: [], critical: [1], breaks: [[1, 'jump']] },
+    ],
+    ['x|x|', -1, 1, { turning: [], inflections: [0], critical: [0], breaks: [] }],
+    [
+      'x^2 sgn(x - 1)',
+      0,
+      3,
+      { turning: [], inflections: [], critical: [1], breaks: [[1, 'jump']] },
+    ],
+  ] as [
+    string,
+    number,
+    number,
+    { turning: number[]; inflections: number[]; critical: number[]; breaks: [number, string][] },
+  ][])('%s on [%d, %d]', (text, from, to, expected) => {
+    const found = examine(read(text), from, to)
+    expect(found.complete).toBe(true)
+    expect(found.unresolved).toEqual([])
+    expect(xs(found.turningPoints)).toEqual(near(expected.turning))
+    expect(xs(found.inflections)).toEqual(near(expected.inflections))
+    expect(xs(found.criticalPoints)).toEqual(near(expected.critical))
+    expect(found.breaks.map(({ x, kind }) => [x, kind])).toEqual(
+      expected.breaks.map(([x, kind]) => [expect.closeTo(x, 9), kind]),
+    )
+  })
+
+  test.each([
+    ['x^3', -1, 1, [[-1, 1]], [], [[0, 1]], [[-1, 0]]],
+    ['x^4', -1, 1, [[0, 1]], [[-1, 0]], [[-1, 1]], []],
+    [
+      '1/x',
+      -1,
+      1,
+      [],
+      [
+        [-1, 0],
+        [0, 1],
+      ],
+      [[0, 1]],
+      [[-1, 0]],
+    ],
+    ['|x|', -1, 1, [[0, 1]], [[-1, 0]], [], []],
+    ['x^2 + |x|', -1, 1, [[0, 1]], [[-1, 0]], [[-1, 1]], []],
+    [
+      'x^2 - |x|',
+      -1,
+      1,
+      [
+        [-0.5, 0],
+        [0.5, 1],
+      ],
+      [
+        [-1, -0.5],
+        [0, 0.5],
+      ],
+      [
+        [-1, 0],
+        [0, 1],
+      ],
+      [],
+    ],
+    ['x + sin x', -10, 10, [[-10, 10]], [], null, null],
+    ['x if x < 1; 1 if x < 2; 3 - x otherwise', 0, 4, [[0, 1]], [[2, 4]], [], []],
+  ] as [string, number, number, ...([number, number][] | null)[]][])(
+    'where %s rises, falls and bends on [%d, %d]',
+    (text, from, to, rising, falling, up, down) => {
+      const found = examine(read(text), from, to)
+      const lists = [found.rising, found.falling, found.concaveUp, found.concaveDown]
+      ;[rising, falling, up, down].forEach((expected, i) => {
+        if (expected) expect(lists[i]).toEqual(expected.map((pair) => near(pair)))
+      })
+    },
+  )
+
+  test.each([
+    ['x^3 - 3x', -2, 2, 2, [-1, 2], -2, [-2, 1]],
+    ['sin x', 0, 4 * Math.PI, 1, [Math.PI / 2, 2.5 * Math.PI], -1, [1.5 * Math.PI, 3.5 * Math.PI]],
+    ['|x|', -1, 2, 2, [2], 0, [0]],
+    ['1/x', -1, 1, null, [], null, []],
+    ['1/x^2', -1, 2, null, [], 0.25, [2]],
+    ['x if x < 1; 0 otherwise', 0, 2, null, [], 0, [0]],
+    ['sqrt x', -1, 4, 2, [4], 0, [0]],
+    ['sin(x)/x', -3, 3, null, [], Math.sin(3) / 3, [-3, 3]],
+    ['ln x', 0, 3, Math.log(3), [3], null, []],
+    ['sin x', 0, 2 * Math.PI, 1, [Math.PI / 2], -1, [1.5 * Math.PI]],
+  ] as [string, number, number, number | null, number[], number | null, number[]][])(
+    'highest and lowest of %s on [%d, %d]',
+    (text, from, to, high, highAt, low, lowAt) => {
+      const { highest, lowest } = examine(read(text), from, to)
+      for (const [found, value, at] of [
+        [highest, high, highAt],
+        [lowest, low, lowAt],
+      ] as const) {
+        if (value === null) expect(found).toBeNull()
+        else {
+          expect(found!.value).toBeCloseTo(value, 12)
+          expect(xs(found!.at).filter((x) => at.some((t) => Math.abs(t - x) < 1e-9)).length).toBe(
+            at.length,
+          )
+        }
+      }
+    },
+  )
+
+  test('what cannot be settled is said', () => {
+    // Three zeros at π that lie on one place, which is no double.
+    const triple = examine(read('2sin x + sin(2x)'), 1, 5)
+    expect(triple.complete).toBe(false)
+    expect(triple.zeros).toEqual([expect.objectContaining({ proven: false })])
+    expect(triple.unresolved[0]![0]).toBeLessThan(Math.PI)
+    expect(triple.unresolved[0]![1]).toBeGreaterThan(Math.PI)
+    const wild = examine(read('sin(1/x)'), -0.1, 0.1)
+    expect(wild.complete).toBe(false)
+  })
+
+  test('features crowded near one end of a long decay', () => {
+    const f = read('100 e^(-x) + sin(300x) e^(-50x)')
+    const { turningPoints, complete } = examine(f, 0, 10)
+    expect(complete).toBe(true)
+    expect(turningPoints.length).toBeGreaterThan(1)
+    expect(Math.max(...xs(turningPoints))).toBeLessThan(0.1)
+    for (const { x } of turningPoints) expect(Math.abs(f.derivatives(x, 1)[1]!)).toBeLessThan(1e-9)
+  })
+  test('a bump a thousandth wide in the middle of nowhere', () => {
+    const { turningPoints, complete } = examine(read('x + 0.01 e^(-((x - 3.7)/0.001)^2)'), 0, 100)
+    expect(complete).toBe(true)
+    expect(turningPoints.map((t) => t.kind)).toEqual(['maximum', 'minimum'])
+  })
+})
+
+test('polynomials from known roots: every root and no other', () => {
+  fc.assert(
+    fc.property(
+      fc.uniqueArray(fc.integer({ min: -30, max: 30 }), { minLength: 1, maxLength: 6 }),
+      (roots) => {
+        const f = read(roots.map((r) => `(x - (${r}/8))`).join(''))
+        const found = solve(f, 0, -4, 4)
+        expect(found.complete).toBe(true)
+        expect(xs(found.solutions)).toEqual([...roots].sort((a, b) => a - b).map((r) => r / 8))
+      },
+    ),
+    { numRuns: 150 },
+  )
+})
+
+test('products of sines have the zeros of their factors', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), (a, b) => {
+      const found = solve(read(`sin(${a}x) e^x cos(${b}x)`), 0, 0.05, 3)
+      const zeros = [
+        ...Array.from({ length: 30 }, (_, k) => (k * Math.PI) / a),
+        ...Array.from({ length: 30 }, (_, k) => ((k + 0.5) * Math.PI) / b),
+      ].filter((x) => x > 0.05 && x < 3)
+      const apart = [...new Set(zeros.map((x) => x.toFixed(9)))].map(Number).sort((p, q) => p - q)
+      expect(xs(found.solutions)).toEqual(apart.map((x) => expect.closeTo(x, 8)))
+    }),
+    { numRuns: 60 },
+  )
+})
+
+describe('classical equations', () => {
+  // From memory; the first is also OEIS A003957 (Dottie), the second A030178 (Omega constant).
+  test.each([
+    ['cos x', 'x', 0, 1, [0.7390851332151607]],
+    ['x e^x', '1', 0, 1, [0.5671432904097838]],
+    ['x - 0.2 sin x', '0.8', 0, 2, [0.9643338876952229]],
+    ['x^3 - 2x - 5', '0', 1, 3, [2.0945514815423265]],
+    ['e^x', 'x^2', -2, 1, [-0.7034674224983917]],
+    ['x^2', '2^x', -1, 5, [-0.7666646959621231, 2, 4]],
+  ])('%s = %s', (left, right, from, to, expected) => {
+    const found = solve(read(left), read(right), from, to)
+    expect(found.complete).toBe(true)
+    expect(xs(found.solutions)).toEqual(expected.map((x) => expect.closeTo(x, 13)))
+  })
+
+  test('a level that is touched is one solution, a stretch is told as one', () => {
+    expect(solve(read('x^2 - 4x'), -4, 0, 5)).toMatchObject({
+      complete: true,
+      solutions: [{ x: 2, value: -4 }],
+    })
+    expect(solve(read('x^2 - 4x'), -4.000001, 0, 5).solutions).toEqual([])
+    expect(solve(read('max(0, x)'), 0, -2, 2)).toMatchObject({ stretches: [[-2, 0]] })
+    expect(solve(read('6 + 4 sin(0.9x) - 0.3x'), 8, 0, 10).solutions.length).toBe(2)
+    expect(solve(read('x'), 1, 3, -3).solutions).toMatchObject([{ x: 1 }])
+    expect(() => solve(read('x'), 1, 2, 2)).toThrow(RangeError)
+    expect(() => solve(read('x'), NaN, 0, 2)).toThrow(RangeError)
+    expect(() => examine(read('x'), 0, Infinity)).toThrow('a span needs two different finite ends')
+  })
+})

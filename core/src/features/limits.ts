@@ -1,0 +1,135 @@
+import { simplify } from '../calculus/simplify'
+import { compileBoxes } from '../evaluate/enclosures'
+import * as I from '../evaluate/intervals'
+import type { Interval } from '../evaluate/intervals'
+import { asQuotient } from '../calculus/asQuotient'
+import type { Tree } from '../language/tree'
+import { pinned, type Split } from './splits'
+
+/** What a formula tends to on one side of a place. */
+export type OneSided =
+  | { kind: 'value'; range: Interval; reason: string }
+  | { kind: 'infinite'; sign: -1 | 1; reason: string }
+  /** It comes near to more than one number. */
+  | { kind: 'none'; reason: string }
+  | { kind: 'unsettled'; reason: string }
+
+const value = (range: Interval, reason: string): OneSided => ({ kind: 'value', range, reason })
+const infinite = (sign: -1 | 1, reason: string): OneSided => ({ kind: 'infinite', sign, reason })
+
+/** A jet this long tells the order of a zero up to 7. */
+const jetLength = 8
+
+/**
+ * The limit of a formula at a place from one side, on which it is smooth and defined close by.
+ * Continuity first; for a quotient whose parts both vanish their Taylor coefficients (l'Hôpital's
+ * rule in the form of series); then the values close in. A verdict comes with its reason.
+ */
+export function sideLimit(
+  tree: Tree,
+  variable: string,
+  at: Split,
+  side: -1 | 1,
+  cell: { from: number; to: number },
+): OneSided {
+  const there = simplify(pinned(tree, at.zeros))
+  const notes = I.noNotes()
+  const [direct] = compileBoxes(there, variable)(at.enclosure, 1, notes)
+  if (!notes.partial && !notes.empty && !notes.jumps && isNarrow(direct!)) {
+    return value(direct!, 'the function is continuous there')
+  }
+  return ofQuotient(tree, variable, at, side) ?? closingIn(tree, variable, at, side, cell)
+}
+
+const isNarrow = ({ lo, hi }: Interval) =>
+  Number.isFinite(lo) && Number.isFinite(hi) && hi - lo <= 1e-6 * Math.max(1, Math.abs(lo))
+
+/** The first Taylor coefficient that is not 0, and its place in the row; null where none is sure. */
+function leading(
+  tree: Tree,
+  variable: string,
+  { enclosure }: Split,
+): { order: number; coefficient: Interval } | null {
+  const notes = I.noNotes()
+  const jet = compileBoxes(tree, variable)(enclosure, jetLength, notes)
+  if (notes.empty || notes.partial || notes.kinks || notes.jumps) return null
+  const order = jet.findIndex((c) => c.lo > 1e-9 || c.hi < -1e-9)
+  if (order < 0) return null
+  // Everything before it is 0, or within rounding of it.
+  const before = jet.slice(0, order)
+  return before.every((c) => I.holdsZero(c) && isNarrow(c))
+    ? { order, coefficient: jet[order]! }
+    : null
+}
+
+function ofQuotient(tree: Tree, variable: string, at: Split, side: -1 | 1): OneSided | null {
+  const parts = asQuotient(tree)
+  if (!parts) return null
+  const [above, below] = [leading(parts.above, variable, at), leading(parts.below, variable, at)]
+  if (!above || !below) return null
+  const ratio = I.divide(above.coefficient, below.coefficient)
+  const order = above.order - below.order
+  if (order > 0) return value(I.zeroInterval, 'above it vanishes to a higher order than below')
+  if (order === 0) {
+    const reason =
+      below.order === 0
+        ? 'above and below are continuous'
+        : `above and below vanish alike, to order ${below.order}`
+    return value(ratio, reason)
+  }
+  const sign = I.signOf(ratio) * (side < 0 && order % 2 !== 0 ? -1 : 1)
+  return sign === 0
+    ? null
+    : infinite(sign as -1 | 1, 'below it vanishes to a higher order than above')
+}
+
+/** Distances at which values are looked at, each a tenth of the last. */
+const closest = 13
+
+/** What values at ever smaller distances show; no proof, and only clear cases are told. */
+function closingIn(
+  tree: Tree,
+  variable: string,
+  at: Split,
+  side: -1 | 1,
+  cell: { from: number; to: number },
+): OneSided {
+  const edge = side > 0 ? at.enclosure.hi : at.enclosure.lo
+  const room = cell.to - cell.from
+  const code = compileBoxes(tree, variable)
+  const values: Interval[] = []
+  for (let k = 1; k <= closest; k++) {
+    const x = edge + side * Math.min(room / 2, 1) * 10 ** -k
+    if (x === edge) break
+    const notes = I.noNotes()
+    const [v] = code(I.point(x), 1, notes)
+    if (!notes.empty && !notes.partial) values.push(v!)
+  }
+  if (values.length < 6) return { kind: 'unsettled', reason: 'there are too few values close by' }
+  const middles = values.map(I.middle)
+  const late = middles.slice(-6)
+  const sizes = late.map(Math.abs)
+  const grows = sizes.every((s, i) => i === 0 || s > sizes[i - 1]!)
+  const signs = new Set(late.map(Math.sign))
+  const steps = late.slice(1).map((v, i) => Math.abs(v - late[i]!))
+  if (grows && signs.size === 1 && !(steps.at(-1)! < 0.5 * steps[0]!)) {
+    return infinite(
+      late[0]! > 0 ? 1 : -1,
+      'the values grow beyond all bounds, as far as they were followed',
+    )
+  }
+  const settles = steps.every((s, i) => i === 0 || s <= 0.9 * steps[i - 1]! || s < 1e-12)
+  if (settles && Math.max(...steps) < 0.1 * Math.max(1, ...sizes)) {
+    // The rest of a geometric row of steps bounds what is still to come.
+    const last = late.at(-1)!
+    const rest = 10 * steps.at(-1)! + 1e-9 * Math.max(1, Math.abs(last))
+    return value(
+      { lo: last - rest, hi: last + rest },
+      'the values settle, as far as they were followed',
+    )
+  }
+  const turns = late.slice(2).filter((v, i) => (v - late[i + 1]!) * (late[i + 1]! - late[i]!) < 0)
+  if (turns.length >= 2)
+    return { kind: 'none', reason: 'the values go to and fro without settling' }
+  return { kind: 'unsettled', reason: 'the values neither settle nor grow clearly' }
+}

@@ -1,0 +1,59 @@
+import type { RealFunction } from '../evaluate/compile'
+import * as I from '../evaluate/intervals'
+import { withValues } from '../evaluate/withValues'
+import { rationalFromNumber } from '../language/rational'
+import { exactly, negate, sum, type Tree } from '../language/tree'
+import { substitute } from '../calculus/curves'
+import { simplify } from '../calculus/simplify'
+import { checkedSpan, type Feature } from './examine'
+import { zerosOn } from './splits'
+import { newBudget } from './zeros'
+
+export interface Solutions {
+  /** Each place with the value of f there, in order. */
+  solutions: Feature[]
+  complete: boolean
+  unresolved: [number, number][]
+  /** Stretches on which every place is a solution. */
+  stretches: [number, number][]
+  boxes: number
+}
+
+/**
+ * Where f takes a value, or meets another function, on the closed span [from, to], with proof that
+ * the list is whole or with what could not be settled. A number is taken as the decimal it is
+ * written with. Ends the wrong way round are put right; equal or infinite ones throw RangeError.
+ */
+export function solve(
+  f: RealFunction,
+  target: number | RealFunction,
+  from: number,
+  to: number,
+): Solutions {
+  const [a, b] = checkedSpan(from, to)
+  if (typeof target === 'number' && !Number.isFinite(target)) {
+    throw new RangeError(`a level must be a finite number: ${target}`)
+  }
+  const budget = newBudget()
+  const tree = withValues(f.tree, f.parameters)
+  const other: Tree =
+    typeof target === 'number'
+      ? exactly(rationalFromNumber(target), true)
+      : substitute(withValues(target.tree, target.parameters), target.variable, {
+          kind: 'name',
+          name: f.variable,
+        })
+  const difference = simplify(sum(tree, negate(other)))
+  const found = zerosOn(difference, f.variable, a, b, budget)
+  const pair = ({ lo, hi }: I.Interval): [number, number] => [lo, hi]
+  return {
+    solutions: found.zeros.map(({ enclosure, proven }) => {
+      const x = Math.min(b, Math.max(a, I.middle(enclosure)))
+      return { x, value: f.value(x), enclosure: pair(enclosure), proven }
+    }),
+    complete: found.unresolved.length === 0,
+    unresolved: found.unresolved.map(pair),
+    stretches: found.vanishing.map(pair),
+    boxes: budget.boxes,
+  }
+}

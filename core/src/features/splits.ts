@@ -1,0 +1,371 @@
+import { compileBoxes } from '../evaluate/enclosures'
+import * as I from '../evaluate/intervals'
+import type { Interval } from '../evaluate/intervals'
+import { compileTree } from '../evaluate/compile'
+import { holds } from '../evaluate/relations'
+import { simplify } from '../calculus/simplify'
+import {
+  call,
+  childrenOf,
+  type Condition,
+  dependsOn,
+  keyOf,
+  literalFraction,
+  mapChildren,
+  negate,
+  quotient,
+  sum,
+  type Tree,
+  whole,
+} from '../language/tree'
+import { type Budget, type Zero, zerosWithin } from './zeros'
+
+/** A place where a formula may stop being smooth or having values. */
+export interface Split {
+  enclosure: Interval
+  /** Parts of the formula that are exactly 0 there, by their keys. */
+  zeros: ReadonlySet<string>
+}
+
+/** A formula on a span, taken apart into stretches on which it is one smooth formula. */
+export interface Stretches {
+  splits: Split[]
+  stretches: Stretch[]
+  unresolved: Interval[]
+}
+
+export interface Stretch {
+  from: number
+  to: number
+  /** The formula there without bars, steps and pieces; null where it has no values. */
+  tree: Tree | null
+}
+
+/** More crossings of whole numbers than this are not listed one by one. */
+const mostSteps = 400
+
+const minus = (a: Tree, b: Tree): Tree => sum(a, negate(b))
+
+/** The parts of a formula whose zeros may be splits, with those of its parts. */
+function criticalParts(
+  tree: Tree,
+  span: Interval,
+  variable: string,
+): { parts: Tree[]; complete: boolean } {
+  const found = new Map<string, Tree>()
+  let complete = true
+  const add = (part: Tree) => {
+    if (dependsOn(part, variable)) found.set(keyOf(part), part)
+  }
+  const visitCondition = (condition: Condition): void => {
+    if (condition.kind !== 'compare') return condition.of.forEach(visitCondition)
+    condition.relations.forEach((_, i) => add(minus(condition.terms[i]!, condition.terms[i + 1]!)))
+  }
+  const visit = (part: Tree): void => {
+    childrenOf(part).forEach(visit)
+    if (part.kind === 'quotient') add(part.below)
+    if (part.kind === 'pieces') part.pieces.forEach(({ when }) => when && visitCondition(when))
+    if (part.kind === 'power') {
+      const { base, exponent } = part
+      const fraction = literalFraction(exponent)
+      const natural =
+        !fraction && exponent.kind === 'number' && exponent.exact.d === 1n && exponent.exact.n >= 0n
+      const positive = base.kind === 'constant' || (base.kind === 'number' && base.exact.n > 0n)
+      if (!natural && !positive) add(base)
+    }
+    if (part.kind !== 'call') return
+    const [first, second] = part.args as [Tree, Tree?]
+    switch (part.name) {
+      case 'abs':
+      case 'sgn':
+      case 'sqrt':
+      case 'cbrt':
+      case 'ln':
+      case 'log':
+        return add(first)
+      case 'logBase':
+        add(first)
+        add(sum(first, whole(-1)))
+        return add(second!)
+      case 'tan':
+      case 'sec':
+        return add(call('cos', first))
+      case 'cot':
+      case 'csc':
+        return add(call('sin', first))
+      case 'arcsin':
+      case 'arccos':
+        add(sum(first, whole(-1)))
+        return add(sum(first, whole(1)))
+      case 'arcsec':
+      case 'arccsc':
+        add(first)
+        add(sum(first, whole(-1)))
+        return add(sum(first, whole(1)))
+      case 'min':
+      case 'max':
+        for (let i = 0; i < part.args.length; i++) {
+          for (let j = i + 1; j < part.args.length; j++) add(minus(part.args[i]!, part.args[j]!))
+        }
+        return
+      case 'floor':
+      case 'ceil': {
+        const notes = I.noNotes()
+        const [range] = compileBoxes(first, variable)(span, 1, notes)
+        const [low, high] = [Math.floor(range!.lo), Math.ceil(range!.hi)]
+        if (!(high - low <= mostSteps)) {
+          complete = false
+          return
+        }
+        for (let k = low; k <= high; k++) add(sum(first, whole(-k)))
+        return
+      }
+      default:
+    }
+  }
+  visit(tree)
+  return { parts: [...found.values()], complete }
+}
+
+/** Takes a formula apart on [from, to]; what could not be settled is said. */
+export function stretchesOf(
+  tree: Tree,
+  variable: string,
+  from: number,
+  to: number,
+  budget: Budget,
+): Stretches {
+  const { parts, complete } = criticalParts(tree, { lo: from, hi: to }, variable)
+  const unresolved: Interval[] = complete ? [] : [{ lo: from, hi: to }]
+  const found: Split[] = []
+  for (const part of parts) {
+    const zeros = zerosOn(part, variable, from, to, budget)
+    unresolved.push(...zeros.unresolved)
+    for (const zero of zeros.zeros) {
+      found.push({ enclosure: zero.enclosure, zeros: new Set([keyOf(part)]) })
+    }
+  }
+  const splits = mergeSplits(found)
+  const edges = [from, ...splits.flatMap(({ enclosure }) => [enclosure.lo, enclosure.hi]), to]
+  const f = compileTree(tree, { variable })
+  const stretches: Stretch[] = []
+  for (let i = 0; i < edges.length; i += 2) {
+    const [a, b] = [edges[i]!, edges[i + 1]!]
+    if (!(a < b)) continue
+    // Between splits one answer holds throughout, so one place inside tells it.
+    const inside = a + 0.4619 * (b - a)
+    const defined = Number.isFinite(f.value(inside))
+    stretches.push({
+      from: a,
+      to: b,
+      tree: defined ? simplify(specialise(tree, variable, inside)) : null,
+    })
+  }
+  return { splits, stretches, unresolved }
+}
+
+function mergeSplits(splits: Split[]): Split[] {
+  const sorted = [...splits].sort((a, b) => a.enclosure.lo - b.enclosure.lo)
+  const merged: Split[] = []
+  for (const split of sorted) {
+    const last = merged.at(-1)
+    if (last && split.enclosure.lo <= last.enclosure.hi) {
+      merged[merged.length - 1] = {
+        enclosure: pointOf(last.enclosure, split.enclosure),
+        zeros: new Set([...last.zeros, ...split.zeros]),
+      }
+    } else merged.push(split)
+  }
+  return merged
+}
+
+/** The exact one of two enclosures of one place, else their hull. */
+const pointOf = (a: Interval, b: Interval): Interval =>
+  a.lo === a.hi ? a : b.lo === b.hi ? b : I.hull(a, b)
+
+/** The formula that holds around a place where it is smooth: bars, steps and pieces are settled. */
+function specialise(tree: Tree, variable: string, x: number): Tree {
+  const valueOf = (part: Tree) => compileTree(part, { variable }).value(x)
+  const visit = (part: Tree): Tree => {
+    if (part.kind === 'pieces') {
+      const chosen = part.pieces.find(({ when }) => !when || conditionHolds(when, valueOf))
+      return chosen ? visit(chosen.body) : quotient(whole(0), whole(0))
+    }
+    if (part.kind === 'call' && dependsOn(part, variable)) {
+      const value = part.args.map(valueOf)
+      switch (part.name) {
+        case 'abs':
+          return value[0]! < 0 ? negate(visit(part.args[0]!)) : visit(part.args[0]!)
+        case 'sgn':
+          return whole(Math.sign(value[0]!))
+        case 'floor':
+          return whole(Math.floor(value[0]!))
+        case 'ceil':
+          return whole(Math.ceil(value[0]!))
+        case 'min':
+        case 'max': {
+          const best = part.name === 'min' ? Math.min(...value) : Math.max(...value)
+          return visit(part.args[value.indexOf(best)]!)
+        }
+        default:
+      }
+    }
+    return mapChildren(part, visit)
+  }
+  return visit(tree)
+}
+
+function conditionHolds(condition: Condition, valueOf: (part: Tree) => number): boolean {
+  if (condition.kind !== 'compare') {
+    const parts = condition.of.map((c) => conditionHolds(c, valueOf))
+    return condition.kind === 'all' ? parts.every(Boolean) : parts.some(Boolean)
+  }
+  const values = condition.terms.map(valueOf)
+  return condition.relations.every((r, i) => holds(r, values[i]!, values[i + 1]!))
+}
+
+/** The formula with the parts put to 0 that are exactly 0 at a split. */
+export function pinned(tree: Tree, zeros: ReadonlySet<string>): Tree {
+  if (zeros.size === 0) return tree
+  const visitCondition = (condition: Condition): Condition => {
+    if (condition.kind !== 'compare') return { ...condition, of: condition.of.map(visitCondition) }
+    const { terms, relations } = condition
+    const parts = relations.map((relation, i): Condition => {
+      const [left, right] = [terms[i]!, terms[i + 1]!]
+      const equal = zeros.has(keyOf(minus(left, right)))
+      return {
+        kind: 'compare',
+        terms: equal ? [whole(0), whole(0)] : [visit(left), visit(right)],
+        relations: [relation],
+      }
+    })
+    return parts.length === 1 ? parts[0]! : { kind: 'all', of: parts }
+  }
+  const visit = (part: Tree): Tree => {
+    if (zeros.has(keyOf(part))) return whole(0)
+    if (part.kind === 'pieces') {
+      return {
+        ...part,
+        pieces: part.pieces.map(({ body, when }) => ({
+          body: visit(body),
+          when: when && visitCondition(when),
+        })),
+      }
+    }
+    if (part.kind === 'call') {
+      const [first] = part.args as [Tree]
+      const isZero = (of: Tree) => zeros.has(keyOf(of))
+      if ((part.name === 'tan' || part.name === 'sec') && isZero(call('cos', first))) {
+        return quotient(whole(1), whole(0))
+      }
+      if ((part.name === 'cot' || part.name === 'csc') && isZero(call('sin', first))) {
+        return quotient(whole(1), whole(0))
+      }
+      const shifted = (by: number) => isZero(sum(first, whole(by)))
+      if (/^arc(sin|cos|sec|csc)$/.test(part.name)) {
+        if (shifted(-1)) return call(part.name, whole(1))
+        if (shifted(1)) return call(part.name, whole(-1))
+      }
+      if (part.name === 'floor' || part.name === 'ceil') {
+        for (const key of zeros) {
+          const k = stepOf(key, first)
+          if (k !== null) return whole(k)
+        }
+      }
+      if (part.name === 'min' || part.name === 'max') {
+        // Two that are equal there are one.
+        const kept = part.args.filter(
+          (a, i) => !part.args.slice(0, i).some((b) => isZero(minus(b, a))),
+        )
+        return kept.length === 1 ? visit(kept[0]!) : call(part.name, ...kept.map(visit))
+      }
+    }
+    return mapChildren(part, visit)
+  }
+  return visit(tree)
+}
+
+/** The whole number k for which a key is that of part − k, or null. */
+function stepOf(key: string, part: Tree): number | null {
+  const found = /(-?\d+)\/1\)$/.exec(key)
+  const k = found?.[1] === undefined ? null : -Number(found[1])
+  return k !== null && key === keyOf(sum(part, whole(-k))) ? k : null
+}
+
+/** The value of a formula at a split, null where it has none there. */
+export function valueAtSplit(tree: Tree, variable: string, split: Split): Interval | null {
+  const notes = I.noNotes()
+  const [value] = compileBoxes(pinned(tree, split.zeros), variable)(split.enclosure, 1, notes)
+  if (notes.empty || (notes.partial && split.enclosure.lo === split.enclosure.hi)) return null
+  return value!
+}
+
+/** A zero on a closed span: inside a stretch, at a split, or at an end. */
+export interface SpanZero extends Zero {
+  at: 'inside' | 'split' | 'end'
+}
+
+export interface SpanZeros {
+  zeros: SpanZero[]
+  unresolved: Interval[]
+  /** Stretches on which the formula is 0 throughout. */
+  vanishing: Interval[]
+}
+
+/** A zero this few units in the last place beyond an end of the span is at the end. */
+const endSlack = 4
+
+/** All zeros of a formula on the closed span [from, to], splits and ends included. */
+export function zerosOn(
+  tree: Tree,
+  variable: string,
+  from: number,
+  to: number,
+  budget: Budget,
+  known?: Stretches,
+): SpanZeros {
+  const { splits, stretches, unresolved } = known ?? stretchesOf(tree, variable, from, to, budget)
+  const zeros: SpanZero[] = []
+  const open: Interval[] = [...unresolved]
+  const vanishing: Interval[] = []
+  for (const stretch of stretches) {
+    if (!stretch.tree) continue
+    const found = zerosWithin(stretch.tree, variable, stretch.from, stretch.to, budget)
+    if (found.vanishes) vanishing.push({ lo: stretch.from, hi: stretch.to })
+    zeros.push(...found.zeros.map((zero): SpanZero => ({ ...zero, at: 'inside' })))
+    open.push(...found.unresolved)
+  }
+  for (const split of splits) {
+    const value = valueAtSplit(tree, variable, split)
+    if (!value || !I.holdsZero(value)) continue
+    const exact = value.lo === 0 && value.hi === 0
+    // A zero that is only near by its digits is listed, but not as proven.
+    if (!exact && I.width(value) > 1e-6) continue
+    zeros.push({ enclosure: split.enclosure, multiplicity: null, proven: exact, at: 'split' })
+    if (!exact) open.push(split.enclosure)
+  }
+  for (const end of [from, to]) {
+    if (splits.some((s) => s.enclosure.lo <= end && end <= s.enclosure.hi)) continue
+    if (zeros.some((z) => z.enclosure.lo <= end && end <= z.enclosure.hi)) continue
+    if (vanishing.some((v) => v.lo === end || v.hi === end)) continue
+    const stretch = stretches.find((s) => s.from === end || s.to === end)
+    if (!stretch?.tree) continue
+    const slack = endSlack * (I.up(Math.abs(end)) - Math.abs(end))
+    const around = { lo: end - slack, hi: end + slack }
+    const [value, slope] = compileBoxes(stretch.tree, variable)(around, 2, I.noNotes())
+    const at = compileBoxes(stretch.tree, variable)(I.point(end), 1, I.noNotes())[0]!
+    const exact = at.lo === 0 && at.hi === 0
+    const crosses = I.holdsZero(value!) && (slope!.lo > 0 || slope!.hi < 0)
+    if (exact || crosses) {
+      zeros.push({
+        enclosure: exact ? I.point(end) : around,
+        multiplicity: null,
+        proven: true,
+        at: 'end',
+      })
+    }
+  }
+  zeros.sort((a, b) => a.enclosure.lo - b.enclosure.lo)
+  const apart = zeros.filter((z, i) => i === 0 || zeros[i - 1]!.enclosure.hi < z.enclosure.lo)
+  return { zeros: apart, unresolved: open, vanishing }
+}

@@ -1,0 +1,559 @@
+import { asQuotient } from '../calculus/asQuotient'
+import { simplify } from '../calculus/simplify'
+import { type BoxCode, compileBoxes } from '../evaluate/enclosures'
+import * as I from '../evaluate/intervals'
+import type { Interval } from '../evaluate/intervals'
+import {
+  call,
+  constant,
+  dependsOn,
+  isNumber,
+  isZero,
+  keyOf,
+  literalFraction,
+  negate,
+  power,
+  product,
+  quotient,
+  splitCoefficient,
+  sum,
+  type Tree,
+  whole,
+} from '../language/tree'
+import { rootsBetween, squareFreeParts, toRationalFunction } from './polynomials'
+
+/** A zero with what is known of it. */
+export interface Zero {
+  enclosure: Interval
+  /** How often it counts, where that is proven; null for a zero that is not settled. */
+  multiplicity: number | null
+  proven: boolean
+}
+
+export interface ZeroSearch {
+  zeros: Zero[]
+  /** Stretches that could not be settled. */
+  unresolved: Interval[]
+  /** The function is 0 throughout. */
+  vanishes: boolean
+}
+
+/** How much work a search may do, shared by all that belongs to one question. */
+export interface Budget {
+  boxes: number
+  most: number
+}
+export const newBudget = (most = 12_000): Budget => ({ boxes: 0, most })
+
+/** A box this narrow, relative to its place, is not split any more: what is left there touches. */
+const finest = 2 ** -30
+
+/** A factor that must vanish for the whole to vanish, and how often it stands there. */
+interface Factor {
+  tree: Tree
+  power: number
+}
+
+/**
+ * The factors of a tree that decide its zeros: products, powers, quotients and common factors of
+ * sums are taken apart, so that a zero that touches is found as a simple zero of its factor.
+ */
+export function zeroFactors(tree: Tree): Factor[] {
+  const raised = (parts: Factor[], n: number) => parts.map((f) => ({ ...f, power: f.power * n }))
+  switch (tree.kind) {
+    case 'product':
+      return tree.factors.flatMap(zeroFactors)
+    case 'quotient':
+      return zeroFactors(tree.above)
+    case 'power': {
+      const { base, exponent } = tree
+      if (base.kind === 'constant' || (isNumber(base) && base.exact.n > 0n)) return []
+      const fraction = literalFraction(exponent)
+      const value = fraction ?? (isNumber(exponent) ? exponent.exact : null)
+      // u^v with a moving exponent is e^(v ln u): never 0 where u is not.
+      if (!value) return []
+      return value.n > 0n ? raised(zeroFactors(base), Number(value.n) / Number(value.d)) : []
+    }
+    case 'call':
+      switch (tree.name) {
+        case 'exp':
+        case 'cosh':
+        case 'sec':
+        case 'csc':
+          return []
+        case 'sqrt':
+          return raised(zeroFactors(tree.args[0]!), 1 / 2)
+        case 'cbrt':
+          return raised(zeroFactors(tree.args[0]!), 1 / 3)
+        case 'abs':
+        case 'sinh':
+        case 'tanh':
+        case 'arctan':
+        case 'arcsin':
+          return zeroFactors(tree.args[0]!)
+        case 'tan':
+          return [{ tree: call('sin', tree.args[0]!), power: 1 }]
+        case 'cot':
+          return [{ tree: call('cos', tree.args[0]!), power: 1 }]
+        case 'ln':
+        case 'log':
+          return [{ tree: sum(tree.args[0]!, whole(-1)), power: 1 }]
+        default:
+          return [{ tree, power: 1 }]
+      }
+    case 'sum':
+      return factorsOfSum(tree.terms) ?? [{ tree, power: 1 }]
+    default:
+      return [{ tree, power: 1 }]
+  }
+}
+
+/** The natural powers a term is made of, by key. */
+function powersOf(term: Tree): Map<string, { base: Tree; exponent: number }> {
+  const found = new Map<string, { base: Tree; exponent: number }>()
+  const [, rest] = splitCoefficient(term)
+  const visit = (part: Tree) => {
+    if (part.kind === 'product') return part.factors.forEach(visit)
+    if (part.kind === 'quotient') return visit(part.above)
+    const natural =
+      part.kind === 'power' && isNumber(part.exponent) && part.exponent.exact.d === 1n
+        ? Number(part.exponent.exact.n)
+        : 0
+    const [base, exponent] =
+      natural > 0 ? [(part as Tree & { kind: 'power' }).base, natural] : [part, 1]
+    const key = keyOf(base)
+    const known = found.get(key)
+    found.set(key, { base, exponent: exponent + (known?.exponent ?? 0) })
+  }
+  visit(rest)
+  return found
+}
+
+/** What a sum's terms have in common, taken out; or a form that shows a touching zero. */
+function factorsOfSum(terms: readonly Tree[]): Factor[] | null {
+  const powers = terms.map(powersOf)
+  const shared = [...powers[0]!].flatMap(([key, { base, exponent }]) => {
+    const least = Math.min(exponent, ...powers.map((p) => p.get(key)?.exponent ?? 0))
+    return least > 0 && !isNumber(base) ? [{ base, exponent: least }] : []
+  })
+  if (shared.length === 0) return halfAngle(terms)
+  const rest = sum(...terms.map((term) => withoutPowers(term, shared)))
+  return [
+    ...shared.flatMap(({ base, exponent }) =>
+      zeroFactors(base).map((f) => ({ ...f, power: f.power * exponent })),
+    ),
+    ...zeroFactors(rest),
+  ]
+}
+
+function withoutPowers(term: Tree, shared: readonly { base: Tree; exponent: number }[]): Tree {
+  if (term.kind === 'quotient') return quotient(withoutPowers(term.above, shared), term.below)
+  const left = new Map(shared.map(({ base, exponent }) => [keyOf(base), exponent]))
+  const kept = (term.kind === 'product' ? term.factors : [term]).flatMap((factor): Tree[] => {
+    if (factor.kind === 'quotient') return [withoutPowers(factor, shared)]
+    const raised =
+      factor.kind === 'power' && isNumber(factor.exponent) && factor.exponent.exact.d === 1n
+    const base = raised ? factor.base : factor
+    const exponent = raised ? Number((factor.exponent as Tree & { kind: 'number' }).exact.n) : 1
+    const out = Math.min(exponent, left.get(keyOf(base)) ?? 0)
+    if (out <= 0) return [factor]
+    left.set(keyOf(base), left.get(keyOf(base))! - out)
+    return exponent === out ? [] : [power(base, whole(exponent - out))]
+  })
+  return kept.length === 0 ? whole(1) : product(...kept)
+}
+
+/** What is squared in 1 − cos²u and its like: sin u. */
+function complement(tree: Tree): Tree | null {
+  if (tree.kind !== 'power' || !isNumber(tree.exponent) || tree.base.kind !== 'call') return null
+  if (tree.exponent.exact.n !== 2n || tree.exponent.exact.d !== 1n) return null
+  const other = { cos: 'sin', sin: 'cos', sec: 'sin', csc: 'cos' } as const
+  const { name, args } = tree.base
+  return name in other ? call(other[name as keyof typeof other], args[0]!) : null
+}
+
+/** A sum with quotients, brought over one denominator: only what stands above can vanish. */
+function overOne(terms: readonly Tree[]): Factor[] | null {
+  const whole = asQuotient(sum(...terms))
+  return whole ? zeroFactors(simplify(whole.above)) : null
+}
+
+/** c ± c·cos u is twice a square of the half angle, and so for the sine; 1 − cos²u is sin²u. */
+function halfAngle(terms: readonly Tree[]): Factor[] | null {
+  if (terms.length !== 2) return overOne(terms)
+  const number = terms.find(isNumber)
+  const other = terms.find((t) => !isNumber(t))
+  if (!number || !other || !isNumber(number)) return overOne(terms)
+  const [factor, rest] = splitCoefficient(other)
+  const ratio = { n: factor.exact.n * number.exact.d, d: factor.exact.d * number.exact.n }
+  const plus = ratio.n === ratio.d
+  const opposite = ratio.n === -ratio.d
+  const squared = opposite ? complement(rest) : null
+  if (squared) return [{ tree: squared, power: 2 }]
+  const isWave = rest.kind === 'call' && (rest.name === 'cos' || rest.name === 'sin')
+  if (!isWave || !(plus || opposite)) return overOne(terms)
+  const half = quotient(rest.args[0]!, whole(2))
+  const quarter = quotient(constant('pi'), whole(4))
+  const inside =
+    rest.name === 'cos'
+      ? call(plus ? 'cos' : 'sin', half)
+      : call('sin', sum(half, plus ? quarter : negate(quarter)))
+  return [{ tree: inside, power: 2 }]
+}
+
+/**
+ * The zeros of a formula in the open stretch (from, to), where it must be smooth and defined. With
+ * proof: factors that are polynomials go by exact arithmetic (see polynomials.ts); for others a box
+ * whose enclosure excludes 0 holds none, one where the derivative excludes 0 holds at most one and
+ * the signs at its ends decide. Zeros are enclosed to a few units in the last place. What cannot be
+ * settled (two zeros that touch and are no exact doubles) is listed in `unresolved`. Source: Moore,
+ * Kearfott, Cloud, Introduction to Interval Analysis, SIAM 2009, chapter 8 (from memory).
+ */
+export function zerosWithin(
+  tree: Tree,
+  variable: string,
+  from: number,
+  to: number,
+  budget: Budget,
+): ZeroSearch {
+  const none: ZeroSearch = { zeros: [], unresolved: [], vanishes: false }
+  if (isZero(tree)) return { ...none, vanishes: true }
+  const found: Zero[] = []
+  const unresolved: Interval[] = []
+  for (const { tree: factor, power: times } of zeroFactors(tree)) {
+    if (!dependsOn(factor, variable)) {
+      if (isZero(factor)) return { ...none, vanishes: true }
+      continue
+    }
+    const rational = toRationalFunction(factor, variable)
+    if (rational) {
+      if (rational.above.length === 0) return { ...none, vanishes: true }
+      for (const part of squareFreeParts(rational.above)) {
+        for (const enclosure of rootsBetween(part.factor, from, to)) {
+          if (enclosure.hi <= from || enclosure.lo >= to) continue
+          found.push({ enclosure, multiplicity: part.multiplicity * times, proven: true })
+        }
+      }
+      continue
+    }
+    const searched = searchBoxes(compileBoxes(factor, variable), from, to, budget)
+    for (const zero of searched.zeros) {
+      found.push({
+        ...zero,
+        multiplicity: zero.multiplicity === null ? null : zero.multiplicity * times,
+      })
+    }
+    unresolved.push(...searched.unresolved)
+  }
+  return { zeros: mergeZeros(found), unresolved, vanishes: false }
+}
+
+/** Two factors may vanish at one place: their zeros are one there. */
+function mergeZeros(zeros: Zero[]): Zero[] {
+  const sorted = [...zeros].sort((a, b) => a.enclosure.lo - b.enclosure.lo)
+  const merged: Zero[] = []
+  for (const zero of sorted) {
+    const last = merged.at(-1)
+    if (!last || last.enclosure.hi < zero.enclosure.lo) {
+      merged.push(zero)
+      continue
+    }
+    const isPoint = ({ lo, hi }: Interval) => lo === hi
+    const exact = isPoint(last.enclosure) && isPoint(zero.enclosure)
+    const sameFactor = last.multiplicity === null || zero.multiplicity === null
+    merged[merged.length - 1] = {
+      enclosure: I.meet(last.enclosure, zero.enclosure),
+      multiplicity: sameFactor ? null : last.multiplicity! + zero.multiplicity!,
+      proven: last.proven && zero.proven && exact,
+    }
+  }
+  return merged
+}
+
+/** g at a double, as narrow as it gets. */
+const valueAt = (code: BoxCode, x: number): Interval | null => {
+  const notes = I.noNotes()
+  const [value] = code(I.point(x), 1, notes)
+  return notes.empty || notes.partial ? null : value!
+}
+
+function searchBoxes(
+  code: BoxCode,
+  from: number,
+  to: number,
+  budget: Budget,
+): { zeros: Zero[]; unresolved: Interval[] } {
+  const zeros: Zero[] = []
+  const left: Interval[] = []
+  const signs = new Map<number, -1 | 0 | 1>()
+  const signAt = (x: number) => {
+    let sign = signs.get(x)
+    if (sign === undefined) {
+      const value = valueAt(code, x)
+      sign = value ? I.signOf(value) : 0
+      if (sign === 0 && (x === from || x === to) && !(value && value.lo === 0 && value.hi === 0)) {
+        // At the very end g may have no value; the next double inside tells its sign.
+        const inside = valueAt(code, x === from ? I.up(x) : I.down(x))
+        sign = inside ? I.signOf(inside) : 0
+      }
+      signs.set(x, sign)
+    }
+    return sign
+  }
+  const isExactZero = (x: number) => {
+    const value = valueAt(code, x)
+    return value !== null && value.lo === 0 && value.hi === 0
+  }
+  const scaleOf = ({ lo, hi }: Interval) =>
+    Math.max(Math.abs(lo), Math.abs(hi), Math.min(1, to - from))
+  const anchored = anchorsWithin(code, from, to)
+  zeros.push(...anchored.zeros)
+  const stack: Interval[] = anchored.rest.reverse()
+  while (stack.length > 0) {
+    const box = stack.pop()!
+    if (budget.boxes >= budget.most) {
+      left.push(box, ...stack)
+      break
+    }
+    budget.boxes += 1
+    const notes = I.noNotes()
+    const jet = code(box, 3, notes)
+    if (notes.empty) continue
+    const range = narrowed(code, box, jet)
+    if (!I.holdsZero(range)) continue
+    const slope = jet[1]!
+    if (slope.lo > 0 || slope.hi < 0) {
+      const [a, b] = [signAt(box.lo), signAt(box.hi)]
+      if (a * b > 0) continue
+      if (a * b < 0) {
+        zeros.push({ enclosure: tighten(code, box, slope), multiplicity: 1, proven: true })
+        continue
+      }
+      const edge = a === 0 ? box.lo : box.hi
+      const inside = edge > from && edge < to
+      if (isExactZero(edge)) {
+        if (inside) zeros.push({ enclosure: I.point(edge), multiplicity: 1, proven: true })
+        const other = edge === box.lo ? box.hi : box.lo
+        if (signAt(other) === 0 && !isExactZero(other)) left.push(box)
+        continue
+      }
+      // A zero at the end of the stretch is not inside it.
+      if (!inside && a + b !== 0) continue
+      // The zero lies at the edge or a little beyond it: a wider box with certain signs decides.
+      const reach = (box.hi - box.lo) / 8
+      const wide = {
+        lo: a === 0 ? Math.max(from, box.lo - reach) : box.lo,
+        hi: b === 0 ? Math.min(to, box.hi + reach) : box.hi,
+      }
+      const wideSlope = code(wide, 2, I.noNotes())[1]!
+      const monotone = wideSlope.lo > 0 || wideSlope.hi < 0
+      const product = signAt(wide.lo) * signAt(wide.hi)
+      if (monotone && product < 0) {
+        zeros.push({ enclosure: tighten(code, wide, wideSlope), multiplicity: 1, proven: true })
+      } else if (!monotone || product === 0) {
+        const least = finest * scaleOf(box)
+        if (box.hi - box.lo <= 2 * least) left.push(box)
+        else {
+          const near =
+            a === 0 ? { lo: box.lo, hi: box.lo + least } : { lo: box.hi - least, hi: box.hi }
+          left.push(near)
+          stack.push(a === 0 ? { lo: near.hi, hi: box.hi } : { lo: box.lo, hi: near.lo })
+        }
+      }
+      continue
+    }
+    const width = box.hi - box.lo
+    const cut = chooseCut(box, signAt)
+    if (width <= finest * scaleOf(box) || !(cut > box.lo && cut < box.hi)) {
+      left.push(box)
+      continue
+    }
+    stack.push({ lo: cut, hi: box.hi }, { lo: box.lo, hi: cut })
+  }
+  const unresolved: Interval[] = []
+  for (const cluster of clusters(left)) {
+    const settled = settleCluster(code, cluster, from, to, signAt)
+    zeros.push(...settled.zeros)
+    if (!settled.proven) unresolved.push(cluster)
+  }
+  return { zeros: dedupe(zeros), unresolved }
+}
+
+/** Derivatives up to this order are asked to vanish at an anchor. */
+const anchorOrder = 8
+/** Whole numbers are tried as anchors on spans up to this length. */
+const longestAnchored = 40
+
+/**
+ * Places at which g is exactly 0 in floating point (ends of the stretch, whole numbers), with the
+ * neighbourhood in which they are the only zeros: where the first m - 1 derivatives are exactly 0
+ * at c and the m-th is not 0 on a box, g(x) is (x - c)^m times something that is not 0 there.
+ */
+function anchorsWithin(
+  code: BoxCode,
+  from: number,
+  to: number,
+): { zeros: Zero[]; rest: Interval[] } {
+  const wholes =
+    to - from <= longestAnchored
+      ? Array.from({ length: Math.floor(to) - Math.ceil(from) + 1 }, (_, i) => Math.ceil(from) + i)
+      : [0]
+  const places = [...new Set([from, ...wholes, to])].filter((c) => c >= from && c <= to)
+  const zeros: Zero[] = []
+  let rest: Interval[] = [{ lo: from, hi: to }]
+  for (const c of places) {
+    const first = valueAt(code, c)
+    if (!first || first.lo !== 0 || first.hi !== 0) continue
+    const at = code(I.point(c), anchorOrder, I.noNotes())
+    const m = at.findIndex((v) => v.lo !== 0 || v.hi !== 0)
+    if (m < 1 || I.holdsZero(at[m]!)) continue
+    for (let reach = Math.min(1, to - from); reach > 1e-14 * Math.max(1, Math.abs(c)); reach /= 2) {
+      const box = { lo: Math.max(from, c - reach), hi: Math.min(to, c + reach) }
+      if (I.holdsZero(code(box, m + 1, I.noNotes())[m]!)) continue
+      if (c > from && c < to) {
+        zeros.push({ enclosure: I.point(c), multiplicity: m, proven: true })
+      }
+      rest = rest.flatMap(({ lo, hi }) =>
+        [
+          { lo, hi: Math.min(hi, box.lo) },
+          { lo: Math.max(lo, box.hi), hi },
+        ].filter((part) => part.lo < part.hi),
+      )
+      break
+    }
+  }
+  return { zeros, rest }
+}
+
+/** The range on a box from its jet: plain, mean-value and second-order form together. */
+function narrowed(code: BoxCode, box: Interval, jet: Interval[]): Interval {
+  const plain = jet[0]!
+  if (!I.holdsZero(plain)) return plain
+  const m = I.middle(box)
+  const notes = I.noNotes()
+  const at = code(I.point(m), 2, notes)
+  if (notes.empty || notes.partial) return plain
+  const run = I.subtract(box, I.point(m))
+  const first = I.add(at[0]!, I.multiply(jet[1]!, run))
+  const second = I.add(at[0]!, I.add(I.multiply(at[1]!, run), I.multiply(jet[2]!, I.square(run))))
+  return I.meet(I.meet(plain, first), second)
+}
+
+/** Where to cut a box: near its middle, at a place whose sign is certain where there is one. */
+function chooseCut({ lo, hi }: Interval, signAt: (x: number) => number): number {
+  for (const share of [0.5, 0.4571, 0.5429, 0.3871]) {
+    const cut = lo + share * (hi - lo)
+    if (signAt(cut) !== 0) return cut
+  }
+  return lo + 0.5 * (hi - lo)
+}
+
+/** The zero in a box where g is monotone and its ends differ in sign, by Newton and bisection. */
+function tighten(code: BoxCode, box: Interval, slope: Interval): Interval {
+  let { lo, hi } = box
+  const rises = slope.lo > 0
+  for (let i = 0; i < 200; i++) {
+    const m = lo + (hi - lo) / 2
+    if (!(m > lo && m < hi)) break
+    const value = valueAt(code, m)
+    if (!value) break
+    const sign = I.signOf(value) * (rises ? 1 : -1)
+    const before = hi - lo
+    const here = code({ lo, hi }, 2, I.noNotes())[1]!
+    if (here.lo > 0 || here.hi < 0) {
+      const newton = I.subtract(I.point(m), I.divide(value, here))
+      lo = Math.max(lo, newton.lo)
+      hi = Math.min(hi, newton.hi)
+    }
+    if (sign > 0) hi = Math.min(hi, m)
+    else if (sign < 0) lo = Math.max(lo, m)
+    else if (value.lo === 0 && value.hi === 0) return I.point(m)
+    if (hi - lo >= 0.9 * before && sign === 0) break
+  }
+  return simplest(code, { lo, hi })
+}
+
+/** The double with few digits in an enclosure, where g is exactly 0 there. */
+function simplest(code: BoxCode, enclosure: Interval): Interval {
+  for (const digits of [6, 12]) {
+    const near = Number(I.middle(enclosure).toPrecision(digits))
+    for (const x of [near, Math.round(near)]) {
+      if (x < enclosure.lo || x > enclosure.hi) continue
+      const value = valueAt(code, x)
+      if (value && value.lo === 0 && value.hi === 0) return I.point(x)
+    }
+  }
+  return enclosure
+}
+
+const mostClusters = 12
+
+/** Neighbouring boxes as one. */
+function clusters(boxes: readonly Interval[]): Interval[] {
+  const sorted = [...boxes].sort((a, b) => a.lo - b.lo)
+  const joined: Interval[] = []
+  for (const box of sorted) {
+    const last = joined.at(-1)
+    // A gap of a box's width between two of them was settled, yet belongs to the same place.
+    const gap = last ? box.lo - last.hi : 0
+    if (last && gap <= 4 * (box.hi - box.lo)) {
+      joined[joined.length - 1] = { lo: last.lo, hi: Math.max(last.hi, box.hi) }
+    } else joined.push(box)
+  }
+  // Scattered leftovers come from rounding around one place: they are told as one stretch.
+  return joined.length > mostClusters ? [{ lo: joined[0]!.lo, hi: joined.at(-1)!.hi }] : joined
+}
+
+/**
+ * What remains where neither value nor slope could be told from 0. An exact double at which g and
+ * its first m - 1 derivatives are exactly 0 and the next is not 0 on the cluster is a zero counted m
+ * times, and the only one. Otherwise a change of sign shows that there is a zero, and a second
+ * derivative that is not 0 that it is the only one.
+ */
+function settleCluster(
+  code: BoxCode,
+  cluster: Interval,
+  from: number,
+  to: number,
+  signAt: (x: number) => number,
+): { zeros: Zero[]; proven: boolean } {
+  const mid = I.middle(cluster)
+  const length = 6
+  const around = code(cluster, length, I.noNotes())
+  const nonzero = (c: Interval) => c.lo > 0 || c.hi < 0
+  const candidates = [
+    from,
+    to,
+    mid,
+    Math.round(mid),
+    Number(mid.toPrecision(6)),
+    Number(mid.toFixed(6)),
+    0,
+  ]
+  for (const x of candidates) {
+    if (x < cluster.lo || x > cluster.hi) continue
+    const notes = I.noNotes()
+    const at = code(I.point(x), length, notes)
+    if (notes.partial) continue
+    const m = at.findIndex((c) => c.lo !== 0 || c.hi !== 0)
+    if (m < 1 || !nonzero(around[m]!)) continue
+    if (x <= from || x >= to) return { zeros: [], proven: true }
+    return { zeros: [{ enclosure: I.point(x), multiplicity: m, proven: true }], proven: true }
+  }
+  // A zero at the very end of the stretch is not inside it.
+  if (cluster.lo <= from || cluster.hi >= to) return { zeros: [], proven: false }
+  const [a, b] = [signAt(cluster.lo), signAt(cluster.hi)]
+  if (nonzero(around[2]!) && a * b < 0) {
+    return { zeros: [{ enclosure: cluster, multiplicity: 1, proven: true }], proven: true }
+  }
+  return { zeros: [{ enclosure: cluster, multiplicity: null, proven: false }], proven: false }
+}
+
+/** A zero on the edge of two boxes is found by both. */
+function dedupe(zeros: Zero[]): Zero[] {
+  const sorted = [...zeros].sort((a, b) => a.enclosure.lo - b.enclosure.lo)
+  return sorted.filter((zero, i) => {
+    const before = sorted[i - 1]
+    return !before || before.enclosure.hi < zero.enclosure.lo
+  })
+}
