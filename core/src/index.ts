@@ -12,6 +12,7 @@ export {
   type Inflection,
   type TurningPoint,
 } from './features/examine'
+export { limit, type Limit } from './features/limits'
 export { solve, type Solutions } from './features/solve'
 export {
   differenceQuotient,

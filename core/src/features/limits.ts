@@ -1,10 +1,14 @@
-import { simplify } from '../calculus/simplify'
+import { substitute } from '../calculus/curves'
+import { cancelFreely, simplify } from '../calculus/simplify'
+import type { RealFunction } from '../evaluate/compile'
 import { compileBoxes } from '../evaluate/enclosures'
 import * as I from '../evaluate/intervals'
 import type { Interval } from '../evaluate/intervals'
 import { asQuotient } from '../calculus/asQuotient'
-import type { Tree } from '../language/tree'
-import { pinned, type Split } from './splits'
+import { withValues } from '../evaluate/withValues'
+import { keyOf, quotient, type Tree, whole } from '../language/tree'
+import { pinned, type Split, stretchesOf } from './splits'
+import { newBudget } from './zeros'
 
 /** What a formula tends to on one side of a place. */
 export type OneSided =
@@ -64,7 +68,15 @@ function leading(
 
 function ofQuotient(tree: Tree, variable: string, at: Split, side: -1 | 1): OneSided | null {
   const parts = asQuotient(tree)
-  if (!parts) return null
+  return parts && sideLimitOfQuotient(parts, variable, at, side)
+}
+
+function sideLimitOfQuotient(
+  parts: { above: Tree; below: Tree },
+  variable: string,
+  at: Split,
+  side: -1 | 1 = 1,
+): OneSided | null {
   const [above, below] = [leading(parts.above, variable, at), leading(parts.below, variable, at)]
   if (!above || !below) return null
   const ratio = I.divide(above.coefficient, below.coefficient)
@@ -103,11 +115,30 @@ function closingIn(
     if (x === edge) break
     const notes = I.noNotes()
     const [v] = code(I.point(x), 1, notes)
-    if (!notes.empty && !notes.partial) values.push(v!)
+    if (notes.empty || notes.partial) continue
+    const before = values.at(-1)
+    // Where rounding outweighs what still changes, closer looks tell nothing.
+    if (
+      before &&
+      I.width(v!) > 0.3 * Math.abs(I.middle(v!) - I.middle(before)) &&
+      I.width(v!) > 0
+    ) {
+      if (I.holdsZero(I.subtract(v!, before))) values.push(v!)
+      break
+    }
+    values.push(v!)
   }
-  if (values.length < 6) return { kind: 'unsettled', reason: 'there are too few values close by' }
+  const [beforeLast, last] = values.slice(-2).map(I.middle)
+  if (last !== undefined && beforeLast !== undefined && values.length < closest) {
+    const left = Math.abs(last - beforeLast)
+    if (left <= 1e-10 * Math.max(1, Math.abs(last))) {
+      const slack = 10 * left + 1e-12 * Math.max(1, Math.abs(last))
+      return value({ lo: last - slack, hi: last + slack }, 'the values settle to the last digit')
+    }
+  }
+  if (values.length < 4) return { kind: 'unsettled', reason: 'there are too few values close by' }
   const middles = values.map(I.middle)
-  const late = middles.slice(-6)
+  const late = middles.slice(-5)
   const sizes = late.map(Math.abs)
   const grows = sizes.every((s, i) => i === 0 || s > sizes[i - 1]!)
   const signs = new Set(late.map(Math.sign))
@@ -132,4 +163,97 @@ function closingIn(
   if (turns.length >= 2)
     return { kind: 'none', reason: 'the values go to and fro without settling' }
   return { kind: 'unsettled', reason: 'the values neither settle nor grow clearly' }
+}
+
+/** The verdict on a limit, with its reason in words. */
+export type Limit = { reason: string } & (
+  | { kind: 'value'; value: number; enclosure: [lo: number, hi: number] }
+  | { kind: 'infinite'; sign: -1 | 1 }
+  | { kind: 'none' | 'unsettled' }
+)
+
+/** Far enough to both sides to see what lies at a place, near enough to leave out the rest. */
+const neighbourhood = 0.5
+
+/**
+ * The limit of f at a place, or at Infinity or -Infinity; from one side where one is named, else
+ * from both, which must agree. Continuity and series decide with proof; beyond them the values are
+ * followed, which the reason says. A side without values has no limit.
+ */
+export function limit(f: RealFunction, at: number, side?: -1 | 1): Limit {
+  const tree = withValues(f.tree, f.parameters)
+  const { variable } = f
+  if (Number.isNaN(at)) return { kind: 'unsettled', reason: 'there is no such place' }
+  if (!Number.isFinite(at)) return atInfinity(tree, variable, at > 0 ? 1 : -1)
+  const around = stretchesOf(
+    tree,
+    variable,
+    at - neighbourhood,
+    at + neighbourhood,
+    newBudget(3000),
+  )
+  const split = around.splits.find((s) => s.enclosure.lo <= at && at <= s.enclosure.hi) ?? {
+    enclosure: I.point(at),
+    zeros: new Set<string>(),
+  }
+  const from = (way: -1 | 1): Limit => {
+    const stretch = around.stretches.find((s) =>
+      way < 0
+        ? s.from < at && s.to >= split.enclosure.lo
+        : s.to > at && s.from <= split.enclosure.hi,
+    )
+    if (!stretch?.tree) {
+      return { kind: 'none', reason: `there are no values on the ${way < 0 ? 'left' : 'right'}` }
+    }
+    return told(sideLimit(stretch.tree, variable, split, way, stretch))
+  }
+  if (side) return from(side)
+  const [left, right] = [from(-1), from(1)]
+  if (left.kind === 'value' && right.kind === 'value') {
+    const slack = 1e-9 * Math.max(1, Math.abs(left.value))
+    const agree =
+      left.enclosure[0] <= right.enclosure[1] + slack &&
+      right.enclosure[0] <= left.enclosure[1] + slack
+    if (agree) return right
+    return { kind: 'none', reason: 'the sides tend to different numbers' }
+  }
+  if (left.kind === 'infinite' && right.kind === 'infinite') {
+    return left.sign === right.sign
+      ? right
+      : { kind: 'none', reason: 'one side grows and the other falls without bound' }
+  }
+  if (left.kind === 'unsettled' || right.kind === 'unsettled') {
+    return left.kind === 'unsettled' ? left : right
+  }
+  return left.kind === 'none'
+    ? left
+    : right.kind === 'none'
+      ? right
+      : {
+          kind: 'none',
+          reason: 'one side tends to a number and the other has no bound',
+        }
+}
+
+function told(found: OneSided): Limit {
+  const { reason } = found
+  if (found.kind === 'value') {
+    const { lo, hi } = found.range
+    // What settles on a round number within its bounds is that number.
+    const round = Math.round(I.middle(found.range))
+    const near = lo <= round && round <= hi && hi - lo < 1e-6 ? round : I.middle(found.range)
+    return { kind: 'value', value: near, enclosure: [lo, hi], reason }
+  }
+  if (found.kind === 'infinite') return { kind: 'infinite', sign: found.sign, reason }
+  return { kind: found.kind, reason }
+}
+
+/** x = ±1/t, t from the right of 0. */
+function atInfinity(tree: Tree, variable: string, sign: -1 | 1): Limit {
+  const t: Tree = { kind: 'name', name: variable }
+  const turned = simplify(substitute(tree, variable, quotient(whole(sign), t)))
+  const split = { enclosure: I.point(0), zeros: new Set([keyOf(t)]) }
+  const powers = asQuotient(cancelFreely(turned))
+  const exact = powers && sideLimitOfQuotient(powers, variable, split)
+  return told(exact ?? closingIn(turned, variable, split, 1, { from: 0, to: 2 }))
 }
