@@ -6,6 +6,7 @@ export {
   type Break,
   type BreakKind,
   examine,
+  examineInSteps,
   type Examination,
   type Extreme,
   type Feature,
@@ -36,8 +37,10 @@ export { parseDefinition } from './language/definition'
 export { joinPieces, type PieceRow, rowAt, splitPieces } from './language/rows'
 export { derivativeToLatex, nameToLatex } from './language/latex'
 export { type Item, type Ink } from './scene/items'
+export type { Finding } from './scene/findings'
 export {
   createSceneMaker,
+  type Findings,
   type Flag,
   frameOf,
   type LaneScene,

@@ -12,7 +12,7 @@ test('an unreadable formula keeps the last good picture, dimmed, and says where 
   page,
   bench,
 }) => {
-  const drawn = bench.lane('f').locator('path.stroke-kelp')
+  const drawn = bench.lane('f').locator('path[data-item=curve]')
   const before = await drawn.getAttribute('d')
   await bench.button('f(x) = x²').click()
   const field = page.getByRole('textbox', { name: 'Formula' })

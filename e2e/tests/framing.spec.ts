@@ -13,7 +13,7 @@ const centre = async (target: Locator) => {
   return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
 }
 const plot = (bench: Bench, lane = 'f') => bench.lane(lane).locator('svg[role=presentation]')
-const pathOf = (bench: Bench) => bench.lane('f').locator('path.stroke-kelp').getAttribute('d')
+const pathOf = (bench: Bench) => bench.lane('f').locator('path[data-item=curve]').getAttribute('d')
 
 test.beforeEach(async ({ bench }) => {
   await bench.open('f(x) = x^2/4 - 3')

@@ -9,7 +9,7 @@ test('play moves the place, keeps the frame still, and is neither history nor a 
   await bench.saved()
   const saves: string[] = []
   page.on('request', (r) => r.method() === 'PUT' && saves.push(r.url()))
-  const curve = bench.lane('f').locator('path.stroke-kelp')
+  const curve = bench.lane('f').locator('path[data-item=curve]')
   const before = await curve.getAttribute('d')
   await bench.button('Play a').click()
   await expect.poll(() => bench.valueOf(bench.slider('a'))).toBeGreaterThan(0.5)

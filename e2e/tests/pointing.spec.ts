@@ -5,7 +5,7 @@ const plot = (bench: Bench) => bench.lane('f').locator('svg[role=presentation]')
 /** Where the curve stands in the window above a value of x, read off its path. */
 async function onCurve(bench: Bench, share: number) {
   const box = (await plot(bench).boundingBox())!
-  const d = (await bench.lane('f').locator('path.stroke-kelp').getAttribute('d'))!
+  const d = (await bench.lane('f').locator('path[data-item=curve]').getAttribute('d'))!
   const numbers = d.match(/-?[\d.]+/g)!.map(Number)
   const points = numbers.flatMap((n, i) => (i % 2 === 0 ? [[n, numbers[i + 1]!] as const] : []))
   const wanted = share * box.width

@@ -78,6 +78,6 @@ test('formulas are read as people write them', async ({ page, bench }) => {
 
 test('a curve is broken at its poles', async ({ bench }) => {
   await bench.open('1/x')
-  const d = (await bench.lane('f').locator('path.stroke-kelp').getAttribute('d'))!
+  const d = (await bench.lane('f').locator('path[data-item=curve]').getAttribute('d'))!
   expect(d.match(/M/g)).toHaveLength(2)
 })

@@ -9,7 +9,7 @@ test('each lane tells how far its curve reaches, and a drag does not ask again',
   await bench.open('f(x) = sin(x) + e^(-((x - 3)/0.001)^2)')
   const range = page.locator(rangeOf('f'))
   // The spike is a thousandth wide and adds 1 to sin 3; the picture alone does not show it.
-  await expect(range).toHaveText('≈ −1.000 to 1.141')
+  await expect(range).toHaveText('✓ −1.000 to 1.141, proven')
   await bench.say('tangent')
   await expect(range).toHaveAttribute('aria-busy', 'false')
   const texts = await page.evaluate((selector) => {
@@ -45,7 +45,7 @@ test('long work shows its progress, can be stopped, and leaves the page free', a
   await page.locator('.slot-formula').click()
   await page.getByRole('textbox', { name: 'Formula' }).fill('f(x) = x^2')
   await page.keyboard.press('Enter')
-  await expect(page.locator(rangeOf('f'))).toHaveText('≈ 0.000 to 100.000')
+  await expect(page.locator(rangeOf('f'))).toHaveText('✓ 0.000 to 100.000, proven')
   await page.waitForTimeout(500)
-  await expect(page.locator(rangeOf('f'))).toHaveText('≈ 0.000 to 100.000')
+  await expect(page.locator(rangeOf('f'))).toHaveText('✓ 0.000 to 100.000, proven')
 })

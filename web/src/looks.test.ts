@@ -49,6 +49,9 @@ describe.each(Object.entries(looks))('%s', (_look, tokens) => {
   test.each(lines)('a line in %s stands out from the page', (line) => {
     expect(contrast(tokens[line]!, tokens.page!)).toBeGreaterThanOrEqual(3)
   })
+  test.each(['positive', 'negative'])('words in a %s band are readable', (tint) => {
+    expect(contrast(tokens.ink!, tokens[tint]!)).toBeGreaterThanOrEqual(4.5)
+  })
   test('words on filled buttons and flags are readable', () => {
     expect(contrast(tokens.page!, tokens.ink!)).toBeGreaterThanOrEqual(4.5)
     expect(contrast(tokens.page!, tokens.rust!)).toBeGreaterThanOrEqual(4.5)

@@ -5,10 +5,18 @@ import type { RealFunction } from '../evaluate/compile'
 import * as I from '../evaluate/intervals'
 import type { Interval } from '../evaluate/intervals'
 import { withValues } from '../evaluate/withValues'
-import { dependsOn, type Tree } from '../language/tree'
+import { countParts, dependsOn, type Tree } from '../language/tree'
 import { type OneSided, sideLimit } from './limits'
 import { type Split, type Stretch, stretchesOf, valueAtSplit, zerosOn } from './splits'
-import { type Budget, newBudget, type Zero, zerosWithin } from './zeros'
+import {
+  type Budget,
+  budgetFor,
+  finish,
+  type Steps,
+  type Zero,
+  type ZeroSearch,
+  zerosWithin,
+} from './zeros'
 
 export interface Feature {
   x: number
@@ -88,32 +96,38 @@ interface Cell {
  * of calculus texts: a turning point is an interior point where f is continuous and f′ changes sign;
  * a critical point one of the domain where f′ is zero or missing; an inflection one where f is
  * continuous and its concavity changes. Places are enclosed to 1e-9 · max(1, |x|) or better. Ends
- * the wrong way round are put right; equal or infinite ones throw RangeError.
+ * the wrong way round are put right; equal or infinite ones throw RangeError. A formula of more than
+ * 4,000 parts is not examined: its whole span is unresolved.
  */
-export function examine(f: RealFunction, from: number, to: number): Examination {
+export const examine = (f: RealFunction, from: number, to: number): Examination =>
+  finish(examineInSteps(f, from, to))
+
+/** The same in steps, so that a long examination can be stopped; it yields the share of its budget. */
+export function* examineInSteps(f: RealFunction, from: number, to: number): Steps<Examination> {
   const [a, b] = checkedSpan(from, to)
-  const budget = newBudget()
   const { variable } = f
   const tree = withValues(f.tree, f.parameters)
+  const budget = budgetFor(tree)
+  if (countParts(tree) > longestExamined) return unsettled(a, b)
   const unresolved: Interval[] = []
-  const whole = stretchesOf(tree, variable, a, b, budget)
+  const whole = yield* stretchesOf(tree, variable, a, b, budget)
   unresolved.push(...whole.unresolved)
 
   const cells: Cell[] = []
   const marks: Mark[] = []
   // On a stretch no denominator is 0, so what cancels may go.
   const slopeOf = remembered((t: Tree) => simplify(cancelFreely(differentiate(t, variable))))
-  whole.stretches.forEach((stretch, i) => {
+  for (const [i, stretch] of whole.stretches.entries()) {
     if (i > 0 || stretch.from > a) {
       const split = whole.splits.find((s) => s.enclosure.hi === stretch.from)
       if (split) marks.push({ enclosure: split.enclosure, split, proven: true })
     }
-    const inside = marksWithin(stretch, variable, slopeOf, budget)
+    const inside = yield* marksWithin(stretch, variable, slopeOf, budget)
     unresolved.push(...inside.unresolved)
     cells.push(...cellsOf(stretch, inside.marks, variable, slopeOf))
     marks.push(...inside.marks)
-  })
-  const zeros = zerosOn(tree, variable, a, b, budget, whole)
+  }
+  const zeros = yield* zerosOn(tree, variable, a, b, budget, whole)
   unresolved.push(...zeros.unresolved)
 
   const study = { tree, variable, f, from: a, to: b, cells, marks, slopeOf }
@@ -175,6 +189,28 @@ export function examine(f: RealFunction, from: number, to: number): Examination 
   }
 }
 
+/** A formula with more parts than this is not examined: nothing of it is settled. */
+const longestExamined = 4000
+
+const unsettled = (from: number, to: number): Examination => ({
+  zeros: [],
+  criticalPoints: [],
+  turningPoints: [],
+  inflections: [],
+  breaks: [],
+  rising: [],
+  falling: [],
+  concaveUp: [],
+  concaveDown: [],
+  highest: null,
+  lowest: null,
+  candidates: [],
+  level: [],
+  complete: false,
+  unresolved: [[from, to]],
+  boxes: 0,
+})
+
 export function checkedSpan(from: number, to: number): [number, number] {
   if (!Number.isFinite(from) || !Number.isFinite(to) || from === to) {
     throw new RangeError(`a span needs two different finite ends: ${from} to ${to}`)
@@ -203,17 +239,18 @@ interface Study {
 }
 
 /** Zeros of f′ and f″ inside a stretch, in order. */
-function marksWithin(
+function* marksWithin(
   stretch: Stretch,
   variable: string,
   slopeOf: (tree: Tree) => Tree,
   budget: Budget,
-): { marks: Mark[]; unresolved: Interval[] } {
+): Steps<{ marks: Mark[]; unresolved: Interval[] }> {
   if (!stretch.tree || !dependsOn(stretch.tree, variable)) return { marks: [], unresolved: [] }
   const slope = slopeOf(stretch.tree)
-  const searches = [slope, slopeOf(slope)].map((t) =>
-    zerosWithin(t, variable, stretch.from, stretch.to, budget),
-  )
+  const searches: ZeroSearch[] = []
+  for (const t of [slope, slopeOf(slope)]) {
+    searches.push(yield* zerosWithin(t, variable, stretch.from, stretch.to, budget))
+  }
   const zeros: Zero[] = searches.flatMap((s) => s.zeros)
   zeros.sort((p, q) => p.enclosure.lo - q.enclosure.lo)
   const marks: Mark[] = []

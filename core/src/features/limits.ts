@@ -8,7 +8,7 @@ import { asQuotient } from '../calculus/asQuotient'
 import { withValues } from '../evaluate/withValues'
 import { keyOf, quotient, type Tree, whole } from '../language/tree'
 import { pinned, type Split, stretchesOf } from './splits'
-import { newBudget } from './zeros'
+import { budgetFor, finish } from './zeros'
 
 /** What a formula tends to on one side of a place. */
 export type OneSided =
@@ -185,12 +185,8 @@ export function limit(f: RealFunction, at: number, side?: -1 | 1): Limit {
   const { variable } = f
   if (Number.isNaN(at)) return { kind: 'unsettled', reason: 'there is no such place' }
   if (!Number.isFinite(at)) return atInfinity(tree, variable, at > 0 ? 1 : -1)
-  const around = stretchesOf(
-    tree,
-    variable,
-    at - neighbourhood,
-    at + neighbourhood,
-    newBudget(3000),
+  const around = finish(
+    stretchesOf(tree, variable, at - neighbourhood, at + neighbourhood, budgetFor(tree, 3000)),
   )
   const split = around.splits.find((s) => s.enclosure.lo <= at && at <= s.enclosure.hi) ?? {
     enclosure: I.point(at),

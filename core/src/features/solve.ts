@@ -7,7 +7,7 @@ import { substitute } from '../calculus/curves'
 import { simplify } from '../calculus/simplify'
 import { checkedSpan, type Feature } from './examine'
 import { zerosOn } from './splits'
-import { newBudget } from './zeros'
+import { budgetFor, finish } from './zeros'
 
 export interface Solutions {
   /** Each place with the value of f there, in order. */
@@ -34,7 +34,6 @@ export function solve(
   if (typeof target === 'number' && !Number.isFinite(target)) {
     throw new RangeError(`a level must be a finite number: ${target}`)
   }
-  const budget = newBudget()
   const tree = withValues(f.tree, f.parameters)
   const other: Tree =
     typeof target === 'number'
@@ -44,7 +43,8 @@ export function solve(
           name: f.variable,
         })
   const difference = simplify(sum(tree, negate(other)))
-  const found = zerosOn(difference, f.variable, a, b, budget)
+  const budget = budgetFor(difference)
+  const found = finish(zerosOn(difference, f.variable, a, b, budget))
   const pair = ({ lo, hi }: I.Interval): [number, number] => [lo, hi]
   return {
     solutions: found.zeros.map(({ enclosure, proven }) => {

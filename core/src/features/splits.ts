@@ -18,7 +18,7 @@ import {
   type Tree,
   whole,
 } from '../language/tree'
-import { type Budget, type Zero, zerosWithin } from './zeros'
+import { type Budget, type Steps, type Zero, zerosWithin } from './zeros'
 
 /** A place where a formula may stop being smooth or having values. */
 export interface Split {
@@ -128,18 +128,18 @@ function criticalParts(
 }
 
 /** Takes a formula apart on [from, to]; what could not be settled is said. */
-export function stretchesOf(
+export function* stretchesOf(
   tree: Tree,
   variable: string,
   from: number,
   to: number,
   budget: Budget,
-): Stretches {
+): Steps<Stretches> {
   const { parts, complete } = criticalParts(tree, { lo: from, hi: to }, variable)
   const unresolved: Interval[] = complete ? [] : [{ lo: from, hi: to }]
   const found: Split[] = []
   for (const part of parts) {
-    const zeros = zerosOn(part, variable, from, to, budget)
+    const zeros = yield* zerosOn(part, variable, from, to, budget)
     unresolved.push(...zeros.unresolved)
     for (const zero of zeros.zeros) {
       found.push({ enclosure: zero.enclosure, zeros: new Set([keyOf(part)]) })
@@ -316,21 +316,22 @@ export interface SpanZeros {
 const endSlack = 4
 
 /** All zeros of a formula on the closed span [from, to], splits and ends included. */
-export function zerosOn(
+export function* zerosOn(
   tree: Tree,
   variable: string,
   from: number,
   to: number,
   budget: Budget,
   known?: Stretches,
-): SpanZeros {
-  const { splits, stretches, unresolved } = known ?? stretchesOf(tree, variable, from, to, budget)
+): Steps<SpanZeros> {
+  const { splits, stretches, unresolved } =
+    known ?? (yield* stretchesOf(tree, variable, from, to, budget))
   const zeros: SpanZero[] = []
   const open: Interval[] = [...unresolved]
   const vanishing: Interval[] = []
   for (const stretch of stretches) {
     if (!stretch.tree) continue
-    const found = zerosWithin(stretch.tree, variable, stretch.from, stretch.to, budget)
+    const found = yield* zerosWithin(stretch.tree, variable, stretch.from, stretch.to, budget)
     if (found.vanishes) vanishing.push({ lo: stretch.from, hi: stretch.to })
     zeros.push(...found.zeros.map((zero): SpanZero => ({ ...zero, at: 'inside' })))
     open.push(...found.unresolved)

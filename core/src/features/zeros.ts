@@ -6,6 +6,7 @@ import type { Interval } from '../evaluate/intervals'
 import {
   call,
   constant,
+  countParts,
   dependsOn,
   isNumber,
   isZero,
@@ -38,12 +39,32 @@ export interface ZeroSearch {
   vanishes: boolean
 }
 
+/** Work that can be stopped between two boxes; it yields the share of its budget that is spent. */
+export type Steps<R> = Generator<number, R, void>
+
+/** Takes all steps at once. */
+export function finish<R>(steps: Steps<R>): R {
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
+
 /** How much work a search may do, shared by all that belongs to one question. */
 export interface Budget {
   boxes: number
   most: number
 }
-export const newBudget = (most = 12_000): Budget => ({ boxes: 0, most })
+/** Boxes for a formula of usual length; a very long one gets fewer, since each costs more. */
+const mostBoxes = 12_000
+const fewestBoxes = 400
+const partsPerBox = 250
+
+export function budgetFor(tree: Tree, most = mostBoxes): Budget {
+  const parts = countParts(tree)
+  const affordable = Math.round((most * partsPerBox) / Math.max(partsPerBox, parts))
+  return { boxes: 0, most: Math.max(fewestBoxes, affordable) }
+}
 
 /** A box this narrow, relative to its place, is not split any more: what is left there touches. */
 const finest = 2 ** -30
@@ -209,13 +230,13 @@ function halfAngle(terms: readonly Tree[]): Factor[] | null {
  * settled (two zeros that touch and are no exact doubles) is listed in `unresolved`. Source: Moore,
  * Kearfott, Cloud, Introduction to Interval Analysis, SIAM 2009, chapter 8 (from memory).
  */
-export function zerosWithin(
+export function* zerosWithin(
   tree: Tree,
   variable: string,
   from: number,
   to: number,
   budget: Budget,
-): ZeroSearch {
+): Steps<ZeroSearch> {
   const none: ZeroSearch = { zeros: [], unresolved: [], vanishes: false }
   if (isZero(tree)) return { ...none, vanishes: true }
   const found: Zero[] = []
@@ -236,7 +257,7 @@ export function zerosWithin(
       }
       continue
     }
-    const searched = searchBoxes(compileBoxes(factor, variable), from, to, budget)
+    const searched = yield* searchBoxes(compileBoxes(factor, variable), from, to, budget)
     for (const zero of searched.zeros) {
       found.push({
         ...zero,
@@ -277,12 +298,12 @@ const valueAt = (code: BoxCode, x: number): Interval | null => {
   return notes.empty || notes.partial ? null : value!
 }
 
-function searchBoxes(
+function* searchBoxes(
   code: BoxCode,
   from: number,
   to: number,
   budget: Budget,
-): { zeros: Zero[]; unresolved: Interval[] } {
+): Steps<{ zeros: Zero[]; unresolved: Interval[] }> {
   const zeros: Zero[] = []
   const left: Interval[] = []
   const signs = new Map<number, -1 | 0 | 1>()
@@ -316,6 +337,7 @@ function searchBoxes(
       break
     }
     budget.boxes += 1
+    yield budget.boxes / budget.most
     const notes = I.noNotes()
     const jet = code(box, 3, notes)
     if (notes.empty) continue

@@ -241,6 +241,18 @@ export function mapChildren(tree: Tree, change: (part: Tree) => Tree): Tree {
   }
 }
 
+const sizes = new WeakMap<Tree, number>()
+
+/** How many parts a tree has, itself included. */
+export function countParts(tree: Tree): number {
+  let size = sizes.get(tree)
+  if (size === undefined) {
+    size = childrenOf(tree).reduce((total, part) => total + countParts(part), 1)
+    sizes.set(tree, size)
+  }
+  return size
+}
+
 /** Every name (variable and sliders) a tree reads, in order of appearance. */
 export function namesIn(tree: Tree, into: Set<string> = new Set()): Set<string> {
   if (tree.kind === 'name') into.add(tree.name)

@@ -1,5 +1,5 @@
 /** What a colour stands for; the renderer knows the tokens. */
-export type Ink = `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'axis' | 'grid' | 'quiet'
+export type Ink = `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'axis' | 'grid' | 'quiet' | 'ink'
 
 /** One thing to draw on a lane, in pixels from its top left corner. */
 export type Item = { key: string; dimmed?: boolean } & (
@@ -11,6 +11,15 @@ export type Item = { key: string; dimmed?: boolean } & (
       /** The order of derivative a curve shows, as its dashes; 0 is solid. */
       order?: number
       dotted?: boolean
+    }
+  | {
+      kind: 'rect'
+      x: number
+      y: number
+      width: number
+      height: number
+      tint: 'positive' | 'negative'
+      ink?: undefined
     }
   | { kind: 'dot'; x: number; y: number; ink: Ink; place: string }
   | {

@@ -1,4 +1,5 @@
 import type { RealFunction } from '../evaluate/compile'
+import { countParts } from '../language/tree'
 
 /** A rectangle of the plane shown on a rectangle of pixels. */
 export interface Frame {
@@ -22,6 +23,10 @@ const flatness = 0.2
 const finest = 1 / 64
 /** A step between finest samples that could be a break rather than a steep climb, in pixels. */
 const suspicious = 2
+/** How far an enclosure may reach beyond the samples and still be believed, in pixels. */
+const believed = 1.5
+/** Enclosures are looked at as long as a picture may take; a very long formula gets fewer. */
+const [mostLooks, mostPartsLooked] = [4000, 200_000]
 /** Halvings that tell a jump from a steep climb: beyond them doubles end. */
 const halvings = 60
 
@@ -29,10 +34,18 @@ const halvings = 60
  * Samples a curve over [from, to] for drawing: evenly at first, then by halving wherever the middle
  * strays from the chord. Ends of the domain are bisected to the pixel, and the curve is broken at
  * poles and jumps: there the step does not shrink however close the samples come. Heights are held
- * within three frame heights, so that a file never carries coordinates it cannot hold. A feature
- * narrower than the first spacing (2 pixels) can be missed.
+ * within three frame heights, so that a file never carries coordinates it cannot hold. Taken with
+ * care, a stretch is only believed to be straight when the enclosure of f keeps to it, so that
+ * nothing between two samples is missed; without, a feature narrower than the first spacing (2
+ * pixels) can be, which is for pictures that move.
  */
-export function sampleCurve(f: RealFunction, from: number, to: number, frame: Frame): Stroke[] {
+export function sampleCurve(
+  f: RealFunction,
+  from: number,
+  to: number,
+  frame: Frame,
+  care = true,
+): Stroke[] {
   const low = Math.max(from, frame.x[0])
   const high = Math.min(to, frame.x[1])
   if (!(low < high)) return []
@@ -63,6 +76,19 @@ export function sampleCurve(f: RealFunction, from: number, to: number, frame: Fr
     )
   }
 
+  let looks = 0
+  const affordable = Math.min(mostLooks, mostPartsLooked / countParts(f.tree))
+  /** Whether f surely stays by the samples between x0 and x1, or strays where nobody sees it. */
+  const holds = (x0: number, x1: number, a: number, b: number, c: number) => {
+    if (!care || looks >= affordable) return true
+    looks += 1
+    const [lo, hi] = f.enclose(x0, x1)
+    const [low, high] = [Math.min(a, b, c), Math.max(a, b, c)]
+    const seenLow = Math.max(lo, frame.y[0])
+    const seenHigh = Math.min(hi, frame.y[1])
+    return (low - seenLow) * scaleY <= believed && (seenHigh - high) * scaleY <= believed
+  }
+
   /** Draws on from (x0, y0), already drawn, to (x1, y1). */
   const refine = (x0: number, y0: number, x1: number, y1: number, depth: number): void => {
     const defined0 = Number.isFinite(y0)
@@ -84,7 +110,8 @@ export function sampleCurve(f: RealFunction, from: number, to: number, frame: Fr
     const width = (x1 - x0) * scaleX
     const rise = Math.abs(y1 - y0) * scaleY
     if (width <= finest || depth > 20) {
-      if (rise > suspicious && isBreak(f, x0, y0, x1, y1)) {
+      const broken = rise > suspicious && isBreak(f, x0, y0, x1, y1)
+      if (broken || (care && looks < affordable && isUnbounded(f, x0, x1))) {
         lift()
         add(x1, y1)
       } else add(x1, y1)
@@ -96,7 +123,7 @@ export function sampleCurve(f: RealFunction, from: number, to: number, frame: Fr
     const steepUnseen = unseen(y0, y1) && Number.isFinite(value) && unseen(y0, value)
     if (Number.isFinite(value) && (stray < flatness || steepUnseen) && (depth > 0 || width <= 4)) {
       // A steep straight step may hide a jump: it is followed down before it is believed.
-      if (rise <= 40 || steepUnseen) {
+      if ((rise <= 40 || steepUnseen) && holds(x0, x1, y0, value, y1)) {
         add(middle, value)
         add(x1, y1)
         return
@@ -122,6 +149,12 @@ function domainEnd(f: RealFunction, within: number, without: number): number {
     else out = middle
   }
   return inside
+}
+
+/** Whether f runs away between two neighbouring samples: a pole is never drawn over. */
+function isUnbounded(f: RealFunction, x0: number, x1: number): boolean {
+  const [lo, hi] = f.enclose(x0, x1)
+  return lo === -Infinity || hi === Infinity
 }
 
 /** Whether the step between two places stays as they close in: a jump or a pole. */

@@ -5,11 +5,20 @@ import { formatShort } from '../study/numbers'
 import type { Evaluation } from '../study/evaluate'
 import type { Study } from '../study/schema'
 import { unitOfDerivative } from '../study/units'
+import { bandItems, type Finding, guideItems, hiddenFeatures, hiddenSentence } from './findings'
 import { fitHeights, fitSpan } from './fit'
 import type { Ink, Item } from './items'
 import { placeLabels } from './labels'
 import { markItems } from './marks'
-import { type Frame, round, sampleCurve, strokesToPath, toPixelX, toPixelY } from './sampleCurve'
+import {
+  type Frame,
+  round,
+  sampleCurve,
+  type Stroke,
+  strokesToPath,
+  toPixelX,
+  toPixelY,
+} from './sampleCurve'
 import { axisTicks, piTicks } from './ticks'
 
 /** What the picture needs from the screen. */
@@ -21,6 +30,8 @@ export interface Viewport {
   held?: ReadonlyMap<string, readonly [number, number]>
   /** The horizontal frame to keep while a gesture runs. */
   heldX?: readonly [number, number]
+  /** Something is under way: curves are sampled quickly, and with care when it has ended. */
+  hurried?: boolean
 }
 
 export interface PlacedTick {
@@ -42,6 +53,8 @@ export interface LaneScene {
   summary: string
   /** No part of the curve lies inside the frame. */
   outside: boolean
+  /** What is known of the curve that this frame does not show, in words. */
+  hidden: { sentence: string; from: number; to: number } | null
 }
 
 /** The flag of a place on the ruler. */
@@ -79,6 +92,14 @@ function createKeeper() {
       next.set(key, entry)
       return entry.value as T
     },
+    /** What was made before from just these ingredients, if anything. */
+    known<T>(key: string, from: readonly unknown[]): T | undefined {
+      const known = kept.get(key)
+      const same = known?.from.every((v, i) => Object.is(v, from[i])) === true
+      if (!known || !same) return undefined
+      next.set(key, known)
+      return known.value as T
+    },
     /** Forgets what the finished picture no longer has. */
     turn() {
       kept = next
@@ -87,13 +108,15 @@ function createKeeper() {
   }
 }
 
-export type SceneMaker = (evaluation: Evaluation, viewport: Viewport) => Scene
+export type Findings = ReadonlyMap<string, Finding>
+export type SceneMaker = (evaluation: Evaluation, viewport: Viewport, findings?: Findings) => Scene
+const nothingFound: Findings = new Map()
 
 /** Makes a function from results to a display list; it redoes only what has changed. */
 export function createSceneMaker(): SceneMaker {
   const keeper = createKeeper()
-  return (evaluation, viewport) => {
-    const scene = makeScene(evaluation, viewport, keeper)
+  return (evaluation, viewport, findings = nothingFound) => {
+    const scene = makeScene(evaluation, viewport, findings, keeper)
     keeper.turn()
     return scene
   }
@@ -109,12 +132,16 @@ export function frameOf(study: Study, evaluation: Evaluation): [number, number] 
   return fitSpan(Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b)))
 }
 
+/** Room for the band and a little air above it, in pixels. */
+const footRoom = 24
+
 const curveInk = (index: number): Ink => `curve${((index % 5) + 1) as 1 | 2 | 3 | 4 | 5}`
 
 function makeScene(
   evaluation: Evaluation,
   viewport: Viewport,
-  { keep }: ReturnType<typeof createKeeper>,
+  findings: Findings,
+  { keep, known }: ReturnType<typeof createKeeper>,
 ): Scene {
   const { study, curves, places, lines } = evaluation
   const { width } = viewport
@@ -156,6 +183,7 @@ function makeScene(
           items: [],
           summary: found?.ok ? '' : `${title} cannot be drawn yet.`,
           outside: false,
+          hidden: null,
         })),
       ]
     }
@@ -167,8 +195,14 @@ function makeScene(
     const fitted = keep(key('fit'), [f, ...seen], () =>
       seen[0] < seen[1] ? fitHeights(f, ...seen) : fitHeights(f, curve.from, curve.to),
     )
+    // The band at the foot of a derivative's lane does not stand on its curve.
+    const foot = lane.order === 1 || lane.order === 2 ? footRoom / Math.max(1, height) : 0
+    const withFoot: readonly [number, number] =
+      foot > 0 && foot < 0.4
+        ? [fitted[0] - ((fitted[1] - fitted[0]) * foot) / (1 - foot), fitted[1]]
+        : fitted
     // What someone has set is shown at once; what follows the curve waits for a gesture to end.
-    const heights = lane.frame ?? held ?? fitted
+    const heights = lane.frame ?? held ?? withFoot
     const [y0, y1] = lane.equalScale ? equalHeights(heights, x, width, height) : heights
     const y = keep(key('y'), [y0, y1], () => [y0, y1] as const)
     const frame = keep(key('frame'), [x, y, width, height], (): Frame => ({ x, y, width, height }))
@@ -181,9 +215,13 @@ function makeScene(
     const grid = keep(key('grid'), [ticks, laneTicks, frame, showsGrid, showsAxes], () =>
       gridItems(frame, ticks, laneTicks, showsGrid, showsAxes),
     )
-    const strokes = keep(key('strokes'), [f, curve.from, curve.to, frame], () =>
-      sampleCurve(f, curve.from, curve.to, frame),
-    )
+    const sampled = [f, curve.from, curve.to, frame]
+    const sample = (care: boolean) => () => sampleCurve(f, curve.from, curve.to, frame, care)
+    const strokes =
+      known<Stroke[]>(key('strokes'), sampled) ??
+      (viewport.hurried
+        ? keep(key('quick'), sampled, sample(false))
+        : keep(key('strokes'), sampled, sample(true)))
     const outside = keep(
       key('outside'),
       [strokes],
@@ -199,6 +237,23 @@ function makeScene(
       order: lane.order,
       dimmed: curve.stale,
     }))
+    const finding = findings.get(lane.curve)
+    const open = study.lanes.flatMap((l) => (l.curve === lane.curve ? [l.order] : [])).join()
+    const foundItems = finding
+      ? keep(key('found'), [finding, frame, open, index], () => [
+          ...bandItems(lane.curve, lane.order, finding, frame),
+          ...guideItems(lane.order, open.split(',').map(Number), finding, frame, curveInk(index)),
+        ])
+      : []
+    const hidden =
+      finding && !finding.stale && lane.order === 0
+        ? keep(key('hidden'), [finding, frame, study.variable.letter], () => {
+            const found = hiddenFeatures(finding, frame)
+            if (!found) return null
+            const { from, to } = found
+            return { sentence: hiddenSentence(found, study.variable.letter), from, to }
+          })
+        : null
     const guides = places.flatMap((place) => {
       const at = toPixelX(frame, place.value)
       if (!(at >= 0 && at <= width)) return []
@@ -223,8 +278,10 @@ function makeScene(
     // Dots come last, so that nothing is drawn over what can be taken hold of.
     const items = [
       ...grid,
+      ...foundItems.filter((i) => i.kind === 'rect' || i.key.startsWith('band')),
       ...guides,
       drawn,
+      ...foundItems.filter((i) => i.kind !== 'rect' && !i.key.startsWith('band')),
       ...keep(key('marks'), [width, height, ...marks], () =>
         placeLabels(
           marks.filter((m) => m.kind !== 'dot'),
@@ -240,13 +297,14 @@ function makeScene(
       () => summarise(title, curve, lane.order, f, study),
     )
     return [
-      keep(key('scene'), [y, height, laneTicks, summary, outside, title, ...items], () => ({
+      keep(key('scene'), [y, height, laneTicks, summary, outside, hidden, title, ...items], () => ({
         ...base,
         y,
         ticks: laneTicks,
         items,
         summary,
         outside,
+        hidden,
       })),
     ]
   })

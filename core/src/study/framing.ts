@@ -49,6 +49,14 @@ export const fitFrame: Edit = (study) => ({
   lanes: study.lanes.map((lane) => ({ ...lane, frame: null })),
 })
 
+/** Shows a stretch of the axis, with every lane following its curve there. */
+export const goTo =
+  (frame: Stretch): Edit =>
+  (study) => ({
+    ...setFrame(frame)(study),
+    lanes: study.lanes.map((lane) => ({ ...lane, frame: null })),
+  })
+
 /** Lets the axis show the curve's span where it misses it, and its lane follow the curve. */
 export const bringIntoFrame =
   (id: string, span: Stretch): Edit =>

@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import type { Running } from './latest'
-import type { RangeJob, WorkerMethods } from './worker'
+import type { CurveJob, RangeJob, WorkerMethods } from './worker'
 
 let remote: Remote<WorkerMethods> | null = null
 let revisions = 0
@@ -25,6 +25,20 @@ export function askRange(
   return {
     result: worker()
       .range({ ...job, revision }, proxy(onProgress))
+      .then((answer) => (answer?.revision === revision ? answer : null)),
+    stop: () => void worker().cancel(revision),
+  }
+}
+
+/** Asks the worker for everything about a curve on its span, with proof. */
+export function askExamination(
+  job: Omit<CurveJob, 'revision'>,
+): Running<NonNullable<Awaited<ReturnType<WorkerMethods['examination']>>>> {
+  revisions += 1
+  const revision = revisions
+  return {
+    result: worker()
+      .examination({ ...job, revision })
       .then((answer) => (answer?.revision === revision ? answer : null)),
     stop: () => void worker().cancel(revision),
   }

@@ -1,14 +1,23 @@
-import { createEvaluator, findRange, type RangeFound, studySchema } from '@yperkine/core'
+import {
+  createEvaluator,
+  type Examination,
+  examineInSteps,
+  findRange,
+  type RangeFound,
+  studySchema,
+} from '@yperkine/core'
 import { expose } from 'comlink'
 import { drive } from './drive'
 
 /** What goes over: a text and plain values, never functions. */
-export interface RangeJob {
+export interface CurveJob {
   /** Which question this is; the answer carries it. */
   revision: number
   /** The study as JSON; its formulas are compiled here, and kept while the text is the same. */
   study: string
   curve: string
+}
+export interface RangeJob extends CurveJob {
   order: number
 }
 
@@ -33,6 +42,18 @@ const breathe = () =>
     turns.port2.postMessage(0)
   })
 
+const driven = <R>(
+  work: Generator<number, R, void>,
+  revision: number,
+  onProgress: (share: number) => void,
+) =>
+  drive(work, {
+    now: () => performance.now(),
+    breathe,
+    isCancelled: () => cancelled.has(revision),
+    onProgress,
+  }).finally(() => cancelled.delete(revision))
+
 const methods = {
   async range(
     { revision, study, curve, order }: RangeJob,
@@ -41,13 +62,19 @@ const methods = {
     const looked = resultsOf(study).curves.get(curve)
     if (!looked?.ok) return null
     const { from, to } = looked.curve
-    const found = await drive(findRange(looked.curve.derivative(order).f, from, to), {
-      now: () => performance.now(),
-      breathe,
-      isCancelled: () => cancelled.has(revision),
-      onProgress,
-    })
-    cancelled.delete(revision)
+    const { f } = looked.curve.derivative(order)
+    const found = await driven(findRange(f, from, to), revision, onProgress)
+    return found && { revision, found }
+  },
+  async examination({
+    revision,
+    study,
+    curve,
+  }: CurveJob): Promise<{ revision: number; found: Examination } | null> {
+    const looked = resultsOf(study).curves.get(curve)
+    if (!looked?.ok) return null
+    const { f, from, to } = looked.curve
+    const found = await driven(examineInSteps(f, from, to), revision, () => undefined)
     return found && { revision, found }
   },
   cancel(revision: number) {

@@ -1,4 +1,4 @@
-import { bringIntoFrame, derivativeToLatex, type Item, type LaneScene } from '@yperkine/core'
+import { bringIntoFrame, derivativeToLatex, goTo, type Item, type LaneScene } from '@yperkine/core'
 import { memo, useEffect, useMemo, useRef } from 'react'
 import { Maths } from '../parts/Maths'
 import { Ladder } from './Ladder'
@@ -29,6 +29,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const height = useLane(id, (l) => l.height)
   const summary = useLane(id, (l) => l.summary)
   const outside = useLane(id, (l) => l.outside)
+  const hidden = useLane(id, (l) => l.hidden)
   const dots = useLane(id, (l) =>
     l.items.flatMap((i) => (i.kind === 'dot' ? [i.key] : [])).join('\n'),
   )
@@ -63,6 +64,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         <Ground id={id} height={height} />
         <Overlay id={id} height={height} dots={dots} />
         <LaneRange lane={named} />
+        {hidden && !outside && <DoesNotShow hidden={hidden} />}
         {outside && <BringBack lane={named} />}
       </div>
       {next && <LaneEdge id={id} title={title} next={next} />}
@@ -143,6 +145,26 @@ function Overlay({ id, height, dots }: { id: string; height: number; dots: strin
       </svg>
       <OnCurve id={id} plot={plot} />
     </>
+  )
+}
+
+/** Says what lies on the span and cannot be seen in this frame, and goes there. */
+function DoesNotShow({ hidden }: { hidden: NonNullable<LaneScene['hidden']> }) {
+  const { apply } = useWorkbenchStore().getState()
+  const { sentence, from, to } = hidden
+  const room = Math.max((to - from) * 0.3, 1e-9 * Math.max(1, Math.abs(from)))
+  const around: [number, number] = to > from ? [from - room, to + room] : [from - 0.5, from + 0.5]
+  return (
+    <div className="pointer-events-none absolute top-7 right-2 flex items-center gap-2 text-[calc(13px*var(--type))]">
+      <span className="rounded-md bg-page px-1 text-ochre">{sentence}</span>
+      <button
+        type="button"
+        className="pill pointer-events-auto"
+        onClick={() => apply(goTo(around))}
+      >
+        Go there
+      </button>
+    </div>
   )
 }
 

@@ -1,6 +1,6 @@
-import { formatNumber, type LaneScene, type RangeFound } from '@yperkine/core'
+import { type Examination, formatNumber, type LaneScene, type RangeFound } from '@yperkine/core'
 import { memo } from 'react'
-import { useStudy } from './store'
+import { useStudy, useWorkbench } from './store'
 import { useRange } from './useRange'
 
 /** How far a lane's curve reaches, in a corner of the lane: it tells what a frame leaves out. */
@@ -11,7 +11,11 @@ export const LaneRange = memo(function LaneRange({
 }) {
   const { found, stale, progress, stopped, stop } = useRange(lane.curve, lane.order)
   const decimals = useStudy((s) => s.decimals)
-  const reach = found && reachText(found, decimals)
+  const proven = useWorkbench((s) => {
+    const known = lane.order === 0 ? s.examined.get(lane.curve) : undefined
+    return known?.subject === s.evaluation.curves.get(lane.curve) ? known?.examination : undefined
+  })
+  const reach = provenReach(proven, decimals) ?? (found && reachText(found, decimals))
   if (!reach && progress === null && !stopped) return null
   return (
     <div className="pointer-events-none absolute top-1 right-2 flex items-center gap-2 text-[calc(13px*var(--type))] text-quiet">
@@ -33,8 +37,8 @@ export const LaneRange = memo(function LaneRange({
         <output
           aria-label={`range of ${lane.title}`}
           aria-live="off"
-          aria-busy={stale}
-          className={`rounded-md bg-page px-1 ${stale ? 'opacity-50' : ''}`}
+          aria-busy={stale && !proven}
+          className={`rounded-md bg-page px-1 ${stale && !proven ? 'opacity-50' : ''}`}
         >
           {reach}
         </output>
@@ -42,6 +46,13 @@ export const LaneRange = memo(function LaneRange({
     </div>
   )
 })
+
+/** The least and greatest value where both are proven, with the tick that says so in words too. */
+function provenReach(known: Examination | undefined, decimals: number): string | null {
+  if (!known?.complete || !known.highest || !known.lowest) return null
+  const { highest, lowest } = known
+  return `✓ ${formatNumber(lowest.value, decimals)} to ${formatNumber(highest.value, decimals)}, proven`
+}
 
 /** Found by a search, so it carries ≈ until it is proven. */
 function reachText({ low, high }: RangeFound, decimals: number): string | null {

@@ -3,6 +3,7 @@ import { Lane } from './Lane'
 import { headWidth, rulerHeight, shareHeight } from './layout'
 import { Ruler } from './Ruler'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+import { useFindings } from './useFindings'
 
 /** The stack of lanes over their common ruler. */
 export function Lanes() {
@@ -37,6 +38,15 @@ export function Lanes() {
           />
         ))}
       <Ruler />
+      {[...new Set(lanes.map((l) => l.curve))].map((curve) => (
+        <Findings key={curve} curve={curve} />
+      ))}
     </div>
   )
+}
+
+/** Draws nothing: it has a curve examined while a lane shows it. */
+function Findings({ curve }: { curve: string }) {
+  useFindings(curve)
+  return null
 }

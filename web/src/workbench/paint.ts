@@ -10,7 +10,9 @@ const strokes: Record<Ink, string> = {
   axis: 'stroke-axis',
   grid: 'stroke-grid',
   quiet: 'stroke-quiet',
+  ink: 'stroke-ink',
 }
+const tints = { positive: 'fill-positive', negative: 'fill-negative' }
 /** The order of derivative as dashes: f solid, f′ dashed, f″ dotted, f‴ dash-dot. */
 const dashes = ['', '11 6', '0.1 6', '11 5 0.1 5']
 
@@ -25,6 +27,7 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
         name: 'path',
         attributes: {
           d: item.d,
+          'data-item': item.key,
           fill: 'none',
           class: strokes[item.ink],
           style: `stroke-width: calc(${item.width}px * var(--line))`,
@@ -41,13 +44,28 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           x: item.x,
           y: item.y,
           'text-anchor': item.anchor,
-          class: 'fill-rust stroke-page text-[calc(13px*var(--type))] font-semibold select-none',
-          'stroke-width': 4,
+          class:
+            item.ink === 'ink'
+              ? 'fill-ink text-[calc(13px*var(--type))] select-none'
+              : 'fill-rust stroke-page text-[calc(13px*var(--type))] font-semibold select-none',
+          'stroke-width': item.ink === 'ink' ? 0 : 4,
           'stroke-linejoin': 'round',
           'paint-order': 'stroke',
           opacity,
         },
         text: item.text,
+      }
+    case 'rect':
+      return {
+        name: 'rect',
+        attributes: {
+          x: item.x,
+          y: item.y,
+          width: item.width,
+          height: item.height,
+          class: tints[item.tint],
+          opacity,
+        },
       }
     case 'dot':
       return {

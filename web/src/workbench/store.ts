@@ -6,6 +6,9 @@ import {
   type Edit,
   endGesture,
   type Evaluation,
+  type Examination,
+  type Finding,
+  type Findings,
   formatShort,
   type History,
   movingSliders,
@@ -42,6 +45,8 @@ export interface Workbench {
   courses: ReadonlyMap<string, Course> | null
   /** Their values on the way: they enter neither history nor autosave. */
   live: ReadonlyMap<string, number>
+  /** What the worker has found out about each curve, and the curve it was asked about. */
+  examined: ReadonlyMap<string, { subject: unknown; examination: Examination }>
   /** The place that sentences are offered for first. */
   selectedPlace: string | null
   status: SaveStatus
@@ -69,8 +74,38 @@ export interface Workbench {
   resize: (size: Size) => void
   selectPlace: (place: string | null) => void
   announce: (text: string) => void
+  setFinding: (curve: string, subject: unknown, examination: Examination | null) => void
   setStatus: (status: SaveStatus, fault: string | null) => void
   setTheirs: (theirs: StoredStudy) => void
+}
+
+const noneExamined: Workbench['examined'] = new Map()
+
+/** What was found, marked where its curve has changed since; the same finding stays the same. */
+function createFindings() {
+  const made = new WeakMap<Examination, { fresh: Finding; stale: Finding }>()
+  let last: { parts: Finding[]; findings: Findings } | null = null
+  return (evaluation: Evaluation, examined: Workbench['examined']): Findings => {
+    const entries = [...examined].map(([curve, { subject, examination }]) => {
+      let pair = made.get(examination)
+      if (!pair) {
+        pair = {
+          fresh: { examination, stale: false },
+          stale: { examination, stale: true },
+        }
+        made.set(examination, pair)
+      }
+      const stale = evaluation.curves.get(curve) !== subject
+      return [curve, stale ? pair.stale : pair.fresh] as const
+    })
+    const parts = entries.map(([, finding]) => finding)
+    if (last?.parts.length === parts.length && last.parts.every((p, i) => p === parts[i])) {
+      return last.findings
+    }
+    const findings = new Map(entries)
+    last = { parts, findings }
+    return findings
+  }
 }
 
 /** The open study with everything that follows from it: edits go in, results and scene come out. */
@@ -79,12 +114,23 @@ export function createWorkbench(id: string, study: Study) {
   const makeScene = createSceneMaker()
 
   return createStore<Workbench>()((set, get) => {
-    const sceneFor = (evaluation: Evaluation, size: Size, held: Workbench['held']) =>
-      makeScene(evaluation, {
-        ...size,
-        ...(held?.x ? { heldX: held.x } : {}),
-        ...(held ? { held: new Map(held.lanes.map((l) => [l.id, l.y])) } : {}),
-      })
+    const findingsFor = createFindings()
+    const sceneFor = (
+      evaluation: Evaluation,
+      size: Size,
+      held: Workbench['held'],
+      { hurried = false, examined = get()?.examined ?? noneExamined } = {},
+    ) =>
+      makeScene(
+        evaluation,
+        {
+          ...size,
+          ...(held?.x ? { heldX: held.x } : {}),
+          ...(held ? { held: new Map(held.lanes.map((l) => [l.id, l.y])) } : {}),
+          hurried: hurried || held !== null,
+        },
+        findingsFor(evaluation, examined),
+      )
     /**
      * The one way a study reaches the page: what else changes with it goes along, so that
      * everything on the page follows one notification.
@@ -95,7 +141,8 @@ export function createWorkbench(id: string, study: Study) {
     ) => {
       const { size, held, live } = { ...get(), ...change }
       const evaluation = evaluate(withLiveValues(history.present, live))
-      set({ history, evaluation, scene: sceneFor(evaluation, size, held), ...change })
+      const hurried = history.gesture !== null
+      set({ history, evaluation, scene: sceneFor(evaluation, size, held, { hurried }), ...change })
     }
     const size: Size = { width: 0, heights: {} }
     const evaluation = evaluate(study)
@@ -108,6 +155,7 @@ export function createWorkbench(id: string, study: Study) {
       held: null,
       courses: null,
       live: new Map(),
+      examined: noneExamined,
       selectedPlace: null,
       status: 'Saved',
       fault: null,
@@ -192,6 +240,14 @@ export function createWorkbench(id: string, study: Study) {
       selectPlace(place) {
         const known = get().evaluation.places.some((p) => p.text === place)
         set({ selectedPlace: known ? place : null })
+      },
+      setFinding(curve, subject, examination) {
+        const { evaluation, size, held, history } = get()
+        const examined = new Map(get().examined)
+        if (examination) examined.set(curve, { subject, examination })
+        else examined.delete(curve)
+        const hurried = history.gesture !== null
+        set({ examined, scene: sceneFor(evaluation, size, held, { hurried, examined }) })
       },
       // The same words twice in a row are spoken twice: the space makes them differ.
       announce: (text) =>

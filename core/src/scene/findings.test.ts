@@ -1,0 +1,109 @@
+import {
+  createEvaluator,
+  createSceneMaker,
+  createStudy,
+  examine,
+  type Study,
+  toggleLane,
+} from '../index'
+import type { Finding } from './findings'
+import { compile, parseFormula } from '../index'
+import { sampleCurve } from './sampleCurve'
+
+const viewport = { width: 800, heights: { lane1: 300, lane2: 200, lane3: 200 } }
+
+function sceneOf(formula: string, span: [string, string], orders: number[], stale = false) {
+  const created = createStudy(formula)
+  if (!created.ok) throw new Error('unreadable')
+  const [line] = created.study.lines
+  const spanned: Study = {
+    ...created.study,
+    lines: [{ ...line!, span: { from: span[0], to: span[1] } } as typeof line & object],
+  }
+  const study = orders.reduce((s, order) => toggleLane('f', order)(s), spanned)
+  const evaluation = createEvaluator()(study)
+  const found = evaluation.curves.get('f')!
+  if (!found.ok) throw new Error('no curve')
+  const { f, from, to } = found.curve
+  const finding: Finding = { examination: examine(f, from, to), stale }
+  return createSceneMaker()(evaluation, viewport, new Map([['f', finding]]))
+}
+const texts = (scene: ReturnType<typeof sceneOf>, lane: number) =>
+  scene.lanes[lane]!.items.flatMap((i) => (i.kind === 'label' ? [i.text] : []))
+const pixel = (scene: ReturnType<typeof sceneOf>, x: number) =>
+  ((x - scene.x[0]) / (scene.x[1] - scene.x[0])) * scene.width
+
+test('the band of a derivative says where the curve rises and falls', () => {
+  const scene = sceneOf('f(x) = x^3 - 3x', ['-2', '2'], [1, 2])
+  expect(texts(scene, 1)).toEqual(['+ f rises', '+ f rises', '− f falls'])
+  expect(texts(scene, 2)).toEqual(['+ f concave up', '− f concave down'])
+  const falls = scene.lanes[1]!.items.find((i) => i.kind === 'rect' && i.tint === 'negative')
+  expect(falls).toMatchObject({
+    x: expect.closeTo(pixel(scene, -1), 1),
+    width: expect.closeTo(pixel(scene, 1) - pixel(scene, -1), 1),
+  })
+  // The derivative's graph keeps clear of the band.
+  const { items, height } = scene.lanes[1]!
+  const curve = items.find((i) => i.key === 'curve')
+  if (curve?.kind !== 'path') throw new Error('no curve')
+  const ys = curve.d
+    .match(/-?[\d.]+/g)!
+    .map(Number)
+    .filter((_, i) => i % 2 === 1)
+  expect(Math.max(...ys)).toBeLessThan(height - 20)
+})
+
+test('guides lead from turning points to the zeros below them', () => {
+  const scene = sceneOf('f(x) = x^3 - 3x', ['-2', '2'], [1])
+  const ends = (lane: number) =>
+    scene.lanes[lane]!.items.flatMap((i) =>
+      i.kind === 'path' && /^turn\d$/.test(i.key) ? [i.d] : [],
+    ).map((d) => /^M(\S+) (\S+)V(\S+)$/.exec(d)!.slice(1).map(Number))
+  expect(ends(0).map(([x]) => x)).toEqual([-1, 1].map((x) => expect.closeTo(pixel(scene, x), 1)))
+  expect(ends(0).every(([, , bottom]) => bottom === 300)).toBe(true)
+  const { y, height } = scene.lanes[1]!
+  const axis = (y[1] / (y[1] - y[0])) * height
+  for (const [, top, bottom] of ends(1)) {
+    expect(top).toBe(0)
+    expect(bottom).toBeCloseTo(axis, 1)
+  }
+  // Without the derivative's lane there is nothing to lead to, and the rings stay.
+  const alone = sceneOf('f(x) = x^3 - 3x', ['-2', '2'], [])
+  expect(alone.lanes[0]!.items.filter((i) => /^turn\d$/.test(i.key))).toEqual([])
+  expect(alone.lanes[0]!.items.filter((i) => /ring$/.test(i.key)).length).toBe(2)
+})
+
+test('what was found for the curve as it was is dimmed', () => {
+  const found = sceneOf('f(x) = x^3 - 3x', ['-2', '2'], [1], true).lanes[1]!.items.filter((i) =>
+    /^(band|turn)/.test(i.key),
+  )
+  expect(found.length).toBeGreaterThan(4)
+  expect(found.every((i) => i.dimmed)).toBe(true)
+})
+
+test('turning points that a frame cannot show are told', () => {
+  const scene = sceneOf('f(x) = x/10 + 0.0001 sin(2000x) e^(-x^2)', ['0', '10'], [])
+  const { hidden } = scene.lanes[0]!
+  expect(hidden!.sentence).toMatch(/^\d+ turning points between x = 0.* do not show at this scale$/)
+  expect(hidden!.to).toBeLessThan(3)
+  expect(sceneOf('f(x) = sin x', ['0', '10'], []).lanes[0]!.hidden).toBeNull()
+})
+
+describe('sampling with care', () => {
+  const frame = { x: [0, 10], y: [0, 3], width: 800, height: 300 } as const
+  const heights = (formula: string, care: boolean) => {
+    const parsed = parseFormula(formula)
+    if (!parsed.ok) throw new Error('unreadable')
+    const strokes = sampleCurve(compile(parsed.tree), 0, 10, frame, care)
+    return { strokes, top: Math.min(...strokes.flat().filter((_, i) => i % 2 === 1)) }
+  }
+  test('a spike between two samples is drawn', () => {
+    const spike = '1 + e^(-((x - 3.1416)/0.0005)^2)'
+    expect(heights(spike, false).top).toBeCloseTo(200, 0)
+    expect(heights(spike, true).top).toBeCloseTo(100, 0)
+  })
+  test('a pole is not drawn over', () => {
+    expect(heights('1/(x - 5)', true).strokes.length).toBe(2)
+    expect(heights('1 + 0.00001/(x - 5)', true).strokes.length).toBe(2)
+  })
+})
