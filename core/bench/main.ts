@@ -6,6 +6,7 @@ import {
   createEvaluator,
   createSceneMaker,
   createStudy,
+  examine,
   offersFor,
   parseFormula,
   setSlider,
@@ -162,7 +163,51 @@ function accuracy() {
   for (let k = 1; k <= 6; k++) line(`derivative ${k}, relative`, derivatives[k]!)
 }
 
+/** Functions on which lists of features are easily wrong. */
+const hardList: [formula: string, from: number, to: number][] = [
+  ['sin(20x)', 0, 3],
+  ['100 e^(-x) + sin(300x) e^(-50x)', 0, 10],
+  ['e^(-x/2) + 0.002 e^(-((x - 0.2)/0.001)^2)', 0, 10],
+  ['(x - 1)^2 (x - 2)^3 (x + 1)', -2, 3],
+  ['|x^2 - 1| sin x', -2, 2],
+  ['floor(3x) + x', 0, 4],
+  ['tan x', -10, 10],
+  ['sin(1/x)', 0.01, 1],
+  ['x^12 - 3x^7 + x - 1', -2, 2],
+  ['sin(x)/x', -20, 20],
+  ['(1 - cos x)/x^2', -4, 4],
+  ['2sin x + sin(2x)', 0, 7],
+  ['x^x', 0, 2],
+]
+const textbookList: [formula: string, from: number, to: number][] = [
+  ['6 + 4 sin(0.9x) - 0.3x', 0, 10],
+  ['x^3 - 3x', -2, 2],
+  ['x e^(-x)', 0, 6],
+  ['x^2/(x^2 + 1)', -4, 4],
+  ['x ln x', 0, 3],
+  ['x^(2/3)', -1, 2],
+]
+
+function examinations() {
+  for (const [what, list] of [
+    ['textbook functions', textbookList],
+    ['hard list', hardList],
+  ] as const) {
+    console.log(`\nZeros, turning points, inflections, breaks and extremes with proof: ${what}`)
+    for (const [formula, from, to] of list) {
+      const f = compile(read(formula))
+      const { boxes, complete } = examine(f, from, to)
+      const ms = fastest(() => void examine(f, from, to), 3)
+      const said = complete ? 'complete' : 'not settled'
+      console.log(
+        `${formula.padEnd(46)}${ms.toFixed(1).padStart(8)} ms${String(boxes).padStart(7)} boxes  ${said}`,
+      )
+    }
+  }
+}
+
 accuracy()
+examinations()
 evaluation()
 reading()
 dragging()

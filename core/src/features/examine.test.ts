@@ -259,12 +259,14 @@ describe('by the definitions', () => {
   )
 
   test('what cannot be settled is said', () => {
-    // Three zeros at π that lie on one place, which is no double.
-    const triple = examine(read('2sin x + sin(2x)'), 1, 5)
-    expect(triple.complete).toBe(false)
-    expect(triple.zeros).toEqual([expect.objectContaining({ proven: false })])
-    expect(triple.unresolved[0]![0]).toBeLessThan(Math.PI)
-    expect(triple.unresolved[0]![1]).toBeGreaterThan(Math.PI)
+    // e^x touches e·x at 1, and e is no double: two zeros on one place cannot be told from none.
+    const touching = examine(read('e^x - e x'), 0, 2)
+    expect(touching.complete).toBe(false)
+    expect(touching.zeros).toEqual([expect.objectContaining({ proven: false })])
+    expect(touching.unresolved[0]![0]).toBeLessThan(1)
+    expect(touching.unresolved[0]![1]).toBeGreaterThan(1)
+    // The turning point there is a simple zero of the derivative, and proven.
+    expect(touching.turningPoints).toMatchObject([{ kind: 'minimum', proven: true }])
     const wild = examine(read('sin(1/x)'), -0.1, 0.1)
     expect(wild.complete).toBe(false)
   })
@@ -312,6 +314,21 @@ test('products of sines have the zeros of their factors', () => {
     }),
     { numRuns: 60 },
   )
+})
+
+describe('sums of sines and cosines, where zeros touch at multiples of π', () => {
+  // Worked by hand: each is a product of squares and cubes in the half angle.
+  test.each([
+    ['sin x + cos(2x)', 0, 6, [Math.PI / 2, (7 * Math.PI) / 6, (11 * Math.PI) / 6]],
+    ['2sin x + sin(2x)', 1, 5, [Math.PI]],
+    ['cos(3x) + 3cos x', 0, 6, [Math.PI / 2, (3 * Math.PI) / 2]],
+    ['1 + sin x', 0, 6, [(3 * Math.PI) / 2]],
+    ['3 - 4cos(2x) + cos(4x)', 1, 5, [Math.PI]],
+  ] as [string, number, number, number[]][])('%s', (text, from, to, expected) => {
+    const { zeros, complete } = examine(read(text), from, to)
+    expect(complete).toBe(true)
+    expect(xs(zeros)).toEqual(expected.map((x) => expect.closeTo(x, 12)))
+  })
 })
 
 describe('classical equations', () => {

@@ -1,5 +1,6 @@
 import { asQuotient } from '../calculus/asQuotient'
 import { simplify } from '../calculus/simplify'
+import { trigFactors } from './trigPolynomial'
 import { type BoxCode, compileBoxes } from '../evaluate/enclosures'
 import * as I from '../evaluate/intervals'
 import type { Interval } from '../evaluate/intervals'
@@ -123,7 +124,7 @@ export function zeroFactors(tree: Tree): Factor[] {
           return [{ tree, power: 1 }]
       }
     case 'sum':
-      return factorsOfSum(tree.terms) ?? [{ tree, power: 1 }]
+      return trigFactors(tree) ?? factorsOfSum(tree.terms) ?? [{ tree, power: 1 }]
     default:
       return [{ tree, power: 1 }]
   }
