@@ -31,7 +31,7 @@ test('the lane of the derivative says where the curve rises, and guides lead to 
 
 test('what cannot be seen at this scale is told, and can be gone to', async ({ page, bench }) => {
   await bench.open('f(x) = x/4 + 0.0004 sin(900x) e^(-x^2)')
-  const told = bench.lane('f').getByText(/turning points between .* do not show at this scale/)
+  const told = bench.lane('f').getByText(/turning points between .* do not show in this frame/)
   await expect(told).toBeVisible()
   await bench.button('Go there').click()
   const [from, to] = await Promise.all(

@@ -28,10 +28,14 @@ export interface Feature {
 }
 export interface TurningPoint extends Feature {
   kind: 'maximum' | 'minimum'
+  /** f′ is 0 there; false where it is missing, as at a kink. */
+  vanishes: boolean
 }
 export interface Inflection extends Feature {
   /** False at a kink at which the concavity changes. */
   hasTangent: boolean
+  /** f″ is 0 there; false where it is missing or jumps over 0. */
+  vanishes: boolean
 }
 export type BreakKind =
   'jump' | 'kink' | 'cusp' | 'vertical' | 'hole' | 'pole' | 'domain-end' | 'oscillation'
@@ -347,8 +351,10 @@ function jointAt(study: Study, mark: Mark, left: Cell, right: Cell): Joint {
   return {
     ...base,
     critical: flat ? feature : null,
-    turning: turns ? { ...feature, kind: left.rise > 0 ? 'maximum' : 'minimum' } : null,
-    inflection: bends ? { ...feature, hasTangent: true } : null,
+    turning: turns
+      ? { ...feature, kind: left.rise > 0 ? 'maximum' : 'minimum', vanishes: true }
+      : null,
+    inflection: bends ? { ...feature, hasTangent: true, vanishes: true } : null,
   }
 }
 
@@ -414,7 +420,11 @@ function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: J
     limits,
     turning:
       turns && feature
-        ? { ...feature, kind: left.rise > 0 ? ('maximum' as const) : ('minimum' as const) }
+        ? {
+            ...feature,
+            kind: left.rise > 0 ? ('maximum' as const) : ('minimum' as const),
+            vanishes: false,
+          }
         : null,
   }
   const steep = [slopeBefore, slopeAfter].filter((s) => s.kind === 'infinite')
@@ -428,7 +438,8 @@ function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: J
       slopeStep: kind === 'vertical' ? 0 : step,
       critical: feature,
       break: found(kind),
-      inflection: bends && feature ? { ...feature, hasTangent: kind === 'vertical' } : null,
+      inflection:
+        bends && feature ? { ...feature, hasTangent: kind === 'vertical', vanishes: false } : null,
     }
   }
   if (slopeBefore.kind !== 'value' || slopeAfter.kind !== 'value') {
@@ -438,10 +449,11 @@ function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: J
   const step = smooth ? 0 : I.middle(slopeAfter.range) - I.middle(slopeBefore.range)
   return {
     ...continuous,
+    turning: continuous.turning && { ...continuous.turning, vanishes: smooth },
     slopeStep: Math.sign(step),
     critical: !smooth || I.holdsZero(widened(slopeBefore.range)) ? feature : null,
     break: smooth ? null : found('kink'),
-    inflection: bends && feature ? { ...feature, hasTangent: smooth } : null,
+    inflection: bends && feature ? { ...feature, hasTangent: smooth, vanishes: false } : null,
   }
 }
 

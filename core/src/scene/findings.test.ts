@@ -73,6 +73,13 @@ test('guides lead from turning points to the zeros below them', () => {
   expect(alone.lanes[0]!.items.filter((i) => /ring$/.test(i.key)).length).toBe(2)
 })
 
+test('at a kink the guide goes through, and no ring claims a zero of the derivative', () => {
+  const scene = sceneOf('f(x) = |x - 1| + x^2/8', ['-3', '3'], [1])
+  const keys = scene.lanes[1]!.items.map((i) => i.key)
+  expect(keys.filter((k) => /^turn\d$/.test(k))).toEqual(['turn0'])
+  expect(keys.filter((k) => /ring$/.test(k))).toEqual([])
+})
+
 test('what was found for the curve as it was is dimmed', () => {
   const found = sceneOf('f(x) = x^3 - 3x', ['-2', '2'], [1], true).lanes[1]!.items.filter((i) =>
     /^(band|turn)/.test(i.key),
@@ -84,7 +91,7 @@ test('what was found for the curve as it was is dimmed', () => {
 test('turning points that a frame cannot show are told', () => {
   const scene = sceneOf('f(x) = x/10 + 0.0001 sin(2000x) e^(-x^2)', ['0', '10'], [])
   const { hidden } = scene.lanes[0]!
-  expect(hidden!.sentence).toMatch(/^\d+ turning points between x = 0.* do not show at this scale$/)
+  expect(hidden!.sentence).toMatch(/^\d+ turning points between x = 0.* do not show in this frame$/)
   expect(hidden!.to).toBeLessThan(3)
   expect(sceneOf('f(x) = sin x', ['0', '10'], []).lanes[0]!.hidden).toBeNull()
 })

@@ -114,7 +114,7 @@ export function guideItems(
   })
   const zero = toPixelY(frame, 0)
   const items: Item[] = []
-  turningPoints.forEach(({ x, value }, i) => {
+  turningPoints.forEach(({ x, value, vanishes }, i) => {
     if (!seen(x)) return
     const y = toPixelY(frame, value)
     if (order === 0) {
@@ -122,15 +122,19 @@ export function guideItems(
       items.push(dot(`turn${i}.ring`, x, y))
     }
     if (order === 1 && open.includes(0)) {
-      items.push(guide(`turn${i}`, x, 0, zero), dot(`turn${i}.ring`, x, zero))
+      // Where the derivative is missing the guide goes through, and no ring claims a zero.
+      items.push(guide(`turn${i}`, x, 0, vanishes ? zero : frame.height))
+      if (vanishes) items.push(dot(`turn${i}.ring`, x, zero))
     }
   })
-  inflections.forEach(({ x, value }, i) => {
+  inflections.forEach(({ x, value, vanishes }, i) => {
     if (!seen(x) || !open.includes(2)) return
     const y = toPixelY(frame, value)
     if (order === 0) items.push(guide(`bend${i}`, x, y, frame.height), dot(`bend${i}.ring`, x, y))
     if (order === 1) items.push(guide(`bend${i}`, x, 0, frame.height))
-    if (order === 2) items.push(guide(`bend${i}`, x, 0, zero), dot(`bend${i}.ring`, x, zero))
+    if (order !== 2) return
+    items.push(guide(`bend${i}`, x, 0, vanishes ? zero : frame.height))
+    if (vanishes) items.push(dot(`bend${i}.ring`, x, zero))
   })
   return items
 }
@@ -171,7 +175,7 @@ export function hiddenFeatures({ examination }: Finding, frame: Frame): Hidden |
   return { count: hidden.length, from: hidden[0]!.x, to: hidden.at(-1)!.x }
 }
 
-/** "2 turning points between t = 0 and 0.4 do not show at this scale" */
+/** "2 turning points between t = 0 and 0.4 do not show in this frame" */
 export function hiddenSentence({ count, from, to }: Hidden, letter: string): string {
   const digits = Math.max(
     0,
@@ -179,6 +183,6 @@ export function hiddenSentence({ count, from, to }: Hidden, letter: string): str
   )
   const show = (x: number) => formatShort(x, digits)
   if (count === 1)
-    return `1 turning point, at ${letter} = ${show(from)}, does not show at this scale`
-  return `${count} turning points between ${letter} = ${show(from)} and ${show(to)} do not show at this scale`
+    return `1 turning point, at ${letter} = ${show(from)}, does not show in this frame`
+  return `${count} turning points between ${letter} = ${show(from)} and ${show(to)} do not show in this frame`
 }
