@@ -88,6 +88,18 @@ describe('what a teacher would write', () => {
       't/4 if t < 6; 2.8 - 0.15t if t < 10; (t - 10)^2 otherwise',
       '1/4 if t < 6; −0.15 if 6 < t < 10; 2(t − 10) if t > 10',
     ],
+    ['t ln t - t', 'ln(t)'],
+    ['ln(t)/t', '(1 − ln(t))/t²'],
+    ['ln(t^2 + 1)', '2t/(t² + 1)'],
+    ['t sin(1/t)', 'sin(1/t) − cos(1/t)/t'],
+    ['t^(1/3)', '1/(3t^(2/3))'],
+    ['1/sqrt(t)', '−1/(2t^(3/2))'],
+    ['t^2 e^(3t)', '(3t² + 2t) e^(3t)'],
+    ['t e^-t', '(1 − t) e^(−t)'],
+    ['(t-1)^2(t+2)^3', '(t − 1)(5t + 1)(t + 2)²'],
+    ['t(2t+1)^5', '(12t + 1)(2t + 1)⁴'],
+    ['t^2 + sin(t)^2 + cos(t)^2', '2t'],
+    ['sqrt(t^4)', '2t'],
     ['t if t > 2; 1 if 0 <= t <= 2; -t otherwise', '1 if t > 2; 0 if 0 < t < 2; −1 if t < 0'],
   ])('(%s)′ = %s', (text, expected) => {
     expect(shown(text, 't').replace('^t·(', '^t(')).toBe(expected.replace('^t·(', '^t('))

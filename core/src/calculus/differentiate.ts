@@ -28,7 +28,7 @@ import {
   type Tree,
   whole,
 } from '../language/tree'
-import { isTotal, quotientOfNonzero, simplify } from './simplify'
+import { isNeverZero, isPositive, isTotal, quotientOfNonzero, simplify } from './simplify'
 
 /**
  * The derivative of a tree by a variable, simplified. It carries its function's domain: where the
@@ -47,8 +47,9 @@ export function differentiate(tree: Tree, variable: string): Tree {
     }
     return result
   }
-  const rule = simplify(derivative(tree))
-  return simplify(keepDomain(rule, tree, variable))
+  const plain = simplify(tree)
+  const rule = simplify(derivative(plain))
+  return simplify(keepDomain(rule, plain, variable))
 }
 
 function byRule(tree: Tree, variable: string, derivative: (part: Tree) => Tree): Tree {
@@ -397,6 +398,11 @@ function isImplied(
   if (!names.has(variable) && names.size === 0) return true
   const [left, right] = condition.terms
   const relation = condition.relations[0]!
+  if (equalsNumber(right!, 0)) {
+    // t² + 1 > 0 goes without saying.
+    if (['>', '>='].includes(relation) && isPositive(left!)) return true
+    if (relation === '!=' && isNeverZero(left!)) return true
+  }
   return [...asked.values()].some((other) => {
     if (other.kind !== 'compare') return false
     const key = (c: typeof other) => c.terms.map(keyOf).join('|')
@@ -407,7 +413,7 @@ function isImplied(
     // 1/x² asks for x² ≠ 0, which is x ≠ 0; 1/√(1-u²) asks for |u| ≤ 1.
     const below = other.terms[0]!
     if (relation === '!=' && equalsNumber(right!, 0) && other.relations[0] === '!=') {
-      return factorKeys(below).includes(keyOf(left!)) || factorsCover(left!, below)
+      return factorKeys(below).includes(keyOf(rootless(left!))) || factorsCover(left!, below)
     }
     if (condition.relations.length === 2 && other.relations[0] === '>=') {
       return (
@@ -422,14 +428,21 @@ function isImplied(
 /** The bases among the factors of a product. */
 function factorKeys(tree: Tree): string[] {
   const factors = tree.kind === 'product' ? tree.factors : [tree]
-  return factors.map((f) => keyOf(f.kind === 'power' ? f.base : f))
+  return factors.map((f) => keyOf(rootless(f)))
+}
+
+/** What must not be 0 for a power or root of it not to be 0. */
+function rootless(tree: Tree): Tree {
+  if (tree.kind === 'power') return rootless(tree.base)
+  const isRoot = tree.kind === 'call' && (tree.name === 'sqrt' || tree.name === 'cbrt')
+  return isRoot ? rootless(tree.args[0]!) : tree
 }
 
 /** Whether each factor of a denominator that can be 0 also stands in another one. */
 function factorsCover(denominator: Tree, other: Tree): boolean {
   const keys = new Set(factorKeys(other))
   const factors = denominator.kind === 'product' ? denominator.factors : [denominator]
-  return factors.every((f) => isNumber(f) || keys.has(keyOf(f.kind === 'power' ? f.base : f)))
+  return factors.every((f) => isNumber(f) || keys.has(keyOf(rootless(f))))
 }
 
 function holdsForNumbers(condition: Condition & { kind: 'compare' }): boolean {

@@ -11,8 +11,10 @@ import {
 } from '../language/rational'
 import {
   call,
+  childrenOf,
   exactly,
   equalsNumber,
+  isNegative,
   isNumber,
   isOne,
   isZero,
@@ -47,7 +49,9 @@ export function simplify(tree: Tree): Tree {
     }
     return result
   }
-  return visit(tree)
+  const plain = visit(tree)
+  const freed = cancelKnown(plain)
+  return freed === plain ? plain : visit(freed)
 }
 
 function simplifyNode(tree: Tree): Tree {
@@ -129,7 +133,7 @@ const totalFunctions = new Set([
 ])
 
 /** Surely above 0 wherever it has a value, and having one everywhere. */
-function isPositive(tree: Tree): boolean {
+export function isPositive(tree: Tree): boolean {
   switch (tree.kind) {
     case 'number':
       return tree.exact.n > 0n
@@ -156,7 +160,7 @@ const isSquare = (tree: Tree) =>
   tree.exponent.exact.n > 0n &&
   isTotal(tree.base)
 
-const isNeverZero = (tree: Tree) => isPositive(tree) || isPositive(negated(tree))
+export const isNeverZero = (tree: Tree) => isPositive(tree) || isPositive(negated(tree))
 
 function negated(tree: Tree): Tree {
   const [coefficient, rest] = splitCoefficient(tree)
@@ -189,10 +193,58 @@ function gatherTerms(terms: readonly Tree[]): Tree {
   const gathered = addLikeTerms(terms)
   const before = termCount(gathered)
   if (before < 2 || before > expansionLimit) return gathered
+  const factored = gathered.kind === 'sum' ? factorOut(gathered.terms) : null
+  if (factored) return factored
   const expanded = addLikeTerms(
     gathered.kind === 'sum' ? gathered.terms.flatMap(expand) : expand(gathered),
   )
   return termCount(expanded) < before ? expanded : gathered
+}
+
+/**
+ * Takes out what a derivative by the product rule leaves in every term: powers of one sum, such as
+ * (x - 1)²(x + 2) + 2(x - 1)(x + 2)², and one exponential. Null where there is nothing of it.
+ */
+function factorOut(terms: readonly Tree[]): Tree | null {
+  if (terms.some((t) => t.kind === 'quotient')) return null
+  const all = terms.map(factorsOf)
+  const common: Tree[] = []
+  for (const [key, { base, exponent }] of all[0]!) {
+    const alike = all.map((factors) => factors.get(key))
+    if (base.kind === 'constant' && base.name === 'e' && !isNumber(exponent)) {
+      const same = (f: Factor | undefined) => f && keyOf(f.exponent) === keyOf(exponent)
+      if (!alike.every(same)) continue
+      common.push(power(base, exponent))
+      alike.forEach((f) => (f!.exponent = whole(0)))
+    } else if (base.kind === 'sum') {
+      const sizes = alike.map((f) =>
+        f && isNatural(f.exponent) ? (f.exponent as NumberTree).exact.n : 0n,
+      )
+      const least = sizes.reduce((a, b) => (b < a ? b : a))
+      if (least === 0n || sizes.every((n) => n === 1n)) continue
+      common.push(reducePower(base, whole(least)))
+      alike.forEach((f, i) => (f!.exponent = whole(sizes[i]! - least)))
+    }
+  }
+  if (common.length === 0) return null
+  const rest = gatherTerms(all.map((factors) => multiplyFactors(rebuilt(factors))))
+  return gatherFactors([...common, byDegree(rest)])
+}
+
+/** A polynomial with its highest power first, unless that would put a minus sign in front. */
+function byDegree(tree: Tree): Tree {
+  if (tree.kind !== 'sum') return tree
+  const degreeOf = (term: Tree): number => {
+    const part = splitTerm(term)[1]
+    if (isOne(part)) return 0
+    if (part.kind === 'name') return 1
+    const natural = part.kind === 'power' && part.base.kind === 'name' && isNatural(part.exponent)
+    return natural ? toNumber((part.exponent as NumberTree).exact) : NaN
+  }
+  const terms = tree.terms.map((term) => ({ term, degree: degreeOf(term) }))
+  if (terms.some(({ degree }) => Number.isNaN(degree))) return tree
+  const sorted = terms.sort((a, b) => b.degree - a.degree).map(({ term }) => term)
+  return isNegative(sorted[0]!) ? tree : sum(...sorted)
 }
 
 /** Sums with more terms than this are left as they stand. */
@@ -220,22 +272,20 @@ function expand(term: Tree): Tree[] {
 
 function addLikeTerms(terms: readonly Tree[]): Tree {
   const flat = terms.flatMap((t) => (t.kind === 'sum' ? t.terms : [t]))
-  const gathered = new Map<string, { coefficient: NumberTree; part: Tree }>()
+  const gathered = new Map<string, CountedTerm>()
   for (const term of flat) {
     // A term that has vanished must not keep a place for later numbers: 0 + 3.6 cos t - 0.3.
     if (isZero(term)) continue
     const [coefficient, part] = splitTerm(term)
-    const key = keyOf(part)
+    // sin t·cos t and cos t·sin t are alike.
+    const key = part.kind === 'product' ? part.factors.map(keyOf).sort().join('·') : keyOf(part)
     const known = gathered.get(key)
     if (!known) gathered.set(key, { coefficient, part })
     else {
-      known.coefficient = exactly(
-        addRational(known.coefficient.exact, coefficient.exact),
-        known.coefficient.decimal || coefficient.decimal,
-      )
+      known.coefficient = addNumbers(known.coefficient, coefficient)
     }
   }
-  const kept = [...gathered.values()]
+  const kept = joinSquares([...gathered.values()])
     .filter(({ coefficient, part }) => !(isZero(coefficient) && isTotal(part)))
     .map(({ coefficient, part }) => withCoefficient(coefficient, part))
   if (kept.length === 0) return whole(0)
@@ -245,8 +295,52 @@ function addLikeTerms(terms: readonly Tree[]): Tree {
   return turn ? sum(second!, first!) : sum(...kept)
 }
 
-const isNegative = (tree: Tree): boolean =>
-  tree.kind === 'quotient' ? isNegative(tree.above) : splitCoefficient(tree)[0].exact.n < 0n
+interface CountedTerm {
+  coefficient: NumberTree
+  part: Tree
+}
+
+/** sin²u + cos²u is 1; 1 − sin²u alone is cos²u. Both have values wherever u has one. */
+function joinSquares(terms: CountedTerm[]): CountedTerm[] {
+  const squareOf = ({ part }: CountedTerm, name: 'sin' | 'cos'): Tree | null =>
+    part.kind === 'power' &&
+    equalsNumber(part.exponent, 2) &&
+    part.base.kind === 'call' &&
+    part.base.name === name &&
+    isTotal(part.base)
+      ? part.base.args[0]!
+      : null
+  for (const sine of terms) {
+    const angle = squareOf(sine, 'sin')
+    const cosine =
+      angle &&
+      terms.find((t) => {
+        const other = squareOf(t, 'cos')
+        return other !== null && keyOf(other) === keyOf(angle) && sameNumber(t, sine)
+      })
+    if (!cosine) continue
+    const rest = terms.filter((t) => t !== sine && t !== cosine)
+    const plain = rest.find((t) => isOne(t.part))
+    const total = addNumbers(plain?.coefficient ?? whole(0), sine.coefficient)
+    return joinSquares([...rest.filter((t) => t !== plain), { coefficient: total, part: whole(1) }])
+  }
+  if (terms.length !== 2) return terms
+  const plain = terms.find((t) => isOne(t.part))
+  const square = terms.find((t) => t !== plain)!
+  for (const [name, other] of [
+    ['sin', 'cos'],
+    ['cos', 'sin'],
+  ] as const) {
+    const angle = squareOf(square, name)
+    if (!plain || !angle || !isZero(addNumbers(plain.coefficient, square.coefficient))) continue
+    return [{ coefficient: plain.coefficient, part: power(call(other, angle), whole(2)) }]
+  }
+  return terms
+}
+
+const addNumbers = (a: NumberTree, b: NumberTree): NumberTree =>
+  exactly(addRational(a.exact, b.exact), a.decimal || b.decimal)
+const sameNumber = (a: CountedTerm, b: CountedTerm) => keyOf(a.coefficient) === keyOf(b.coefficient)
 
 /** Like splitCoefficient, and also sees the number in x²/3 and 2x/3. */
 function splitTerm(term: Tree): [NumberTree, Tree] {
@@ -275,7 +369,10 @@ function gatherFactors(factors: readonly Tree[]): Tree {
   const above: Tree[] = []
   const below: Tree[] = []
   for (const factor of flat) {
-    if (factor.kind === 'quotient') {
+    const fraction = factor.kind === 'power' ? literalFraction(factor.exponent) : null
+    if (factor.kind === 'power' && fraction && fraction.n < 0n && factor.base.kind !== 'constant') {
+      below.push(reducePower(factor.base, exactly(rational(-fraction.n, fraction.d))))
+    } else if (factor.kind === 'quotient') {
       above.push(...(factor.above.kind === 'product' ? factor.above.factors : [factor.above]))
       below.push(factor.below)
     } else above.push(factor)
@@ -290,7 +387,7 @@ function gatherFactors(factors: readonly Tree[]): Tree {
 
 function multiplyFactors(factors: readonly Tree[]): Tree {
   let coefficient: NumberTree = exactly(one)
-  const gathered = new Map<string, { base: Tree; exponent: Tree }>()
+  const gathered = new Map<string, Factor>()
   const apart: Tree[] = []
   for (const factor of factors) {
     if (isNumber(factor)) {
@@ -321,7 +418,7 @@ function multiplyFactors(factors: readonly Tree[]): Tree {
   return withCoefficient(coefficient, product(...sorted))
 }
 
-function asPower(factor: Tree): { base: Tree; exponent: Tree } {
+function asPower(factor: Tree): Factor {
   if (factor.kind === 'power') return { base: factor.base, exponent: factor.exponent }
   if (factor.kind === 'call' && factor.name === 'exp') {
     return { base: { kind: 'constant', name: 'e' }, exponent: factor.args[0]! }
@@ -363,7 +460,7 @@ function reduceQuotient(above: Tree, below: Tree): Tree {
 /** A quotient where the denominator is known not to be 0: all common factors go. */
 export function quotientOfNonzero(above: Tree, below: Tree): Tree {
   const [p, top] = splitCoefficient(simplify(above))
-  const [topRest, bottomRest] = cancel(top, simplify(below), 0n)
+  const [topRest, bottomRest] = cancel(top, simplify(below), () => 0n)
   return reduceQuotient(withCoefficient(p, topRest), bottomRest)
 }
 
@@ -373,11 +470,61 @@ export function cancelFreely(tree: Tree): Tree {
   return done.kind === 'quotient' ? quotientOfNonzero(done.above, done.below) : done
 }
 
+const nonzeros = new WeakMap<Tree, ReadonlySet<string>>()
+
+/** Keys of the parts that are not 0 wherever a tree has a value: ln x and 1/x both ask x ≠ 0. */
+function nonzeroIn(tree: Tree): ReadonlySet<string> {
+  const known = nonzeros.get(tree)
+  if (known) return known
+  const keys = new Set<string>()
+  if (tree.kind === 'quotient') for (const key of factorsOf(tree.below).keys()) keys.add(key)
+  if (tree.kind === 'call' && (tree.name === 'ln' || tree.name === 'log')) {
+    keys.add(keyOf(tree.args[0]!))
+  }
+  // Only the piece that holds has to have a value.
+  if (tree.kind !== 'pieces') {
+    for (const part of childrenOf(tree)) for (const key of nonzeroIn(part)) keys.add(key)
+  }
+  nonzeros.set(tree, keys)
+  return keys
+}
+
+/**
+ * Cancels x/x where another part has no value at 0 anyway: ln x + x/x is ln x + 1. The domain
+ * stays, since that other part keeps it.
+ */
+function cancelKnown(tree: Tree, known: ReadonlySet<string> = new Set()): Tree {
+  if (nonzeroIn(tree).size === 0) return tree
+  if (tree.kind === 'quotient') {
+    const below = cancelKnown(tree.below, known)
+    const above = cancelKnown(tree.above, new Set([...known, ...factorsOf(below).keys()]))
+    const [p, top] = splitCoefficient(above)
+    const least = (base: Tree) => (known.has(keyOf(base)) ? 0n : 1n)
+    const shares = [...factorsOf(top).keys()].some((k) => known.has(k) && factorsOf(below).has(k))
+    if (shares) {
+      const [topRest, bottomRest] = cancel(top, below, least)
+      return reduceQuotient(withCoefficient(p, topRest), bottomRest)
+    }
+    return above === tree.above && below === tree.below ? tree : quotient(above, below)
+  }
+  if (tree.kind !== 'sum' && tree.kind !== 'product') return tree
+  const parts = [...(tree.kind === 'sum' ? tree.terms : tree.factors)]
+  let changed = false
+  parts.forEach((part, i) => {
+    const others = parts.flatMap((other, k) => (k === i ? [] : [...nonzeroIn(other)]))
+    const freed = cancelKnown(part, new Set([...known, ...others]))
+    if (freed !== part) changed = true
+    parts[i] = freed
+  })
+  if (!changed) return tree
+  return tree.kind === 'sum' ? sum(...parts) : product(...parts)
+}
+
 /**
  * Takes common factors out of a quotient as far as the domain stays: x/x² is 1/x, and x²/x stays,
  * because at least one x must remain below. Factors that are never 0 go altogether.
  */
-function cancel(top: Tree, bottom: Tree, least = 1n): [Tree, Tree] {
+function cancel(top: Tree, bottom: Tree, least: (base: Tree) => bigint = () => 1n): [Tree, Tree] {
   const above = factorsOf(top)
   const below = factorsOf(bottom)
   for (const [key, over] of above) {
@@ -386,20 +533,26 @@ function cancel(top: Tree, bottom: Tree, least = 1n): [Tree, Tree] {
     if (!isTotal(over.base)) continue
     const [a, b] = [over.exponent.exact, under.exponent.exact]
     if (!isWhole(a) || !isWhole(b) || a.n <= 0n || b.n <= 0n) continue
-    const keepBelow = isNeverZero(over.base) ? 0n : least
+    const keepBelow = isNeverZero(over.base) ? 0n : least(over.base)
     const common = [a.n, b.n - keepBelow].reduce((m, v) => (v < m ? v : m))
     if (common <= 0n) continue
     over.exponent = whole(a.n - common)
     under.exponent = whole(b.n - common)
   }
-  const build = (factors: Map<string, { base: Tree; exponent: Tree }>) =>
-    multiplyFactors([...factors.values()].map(({ base, exponent }) => reducePower(base, exponent)))
-  return [build(above), build(below)]
+  return [multiplyFactors(rebuilt(above)), multiplyFactors(rebuilt(below))]
 }
 
-function factorsOf(tree: Tree): Map<string, { base: Tree; exponent: Tree }> {
+interface Factor {
+  base: Tree
+  exponent: Tree
+}
+
+const rebuilt = (factors: ReadonlyMap<string, Factor>): Tree[] =>
+  [...factors.values()].map(({ base, exponent }) => reducePower(base, exponent))
+
+function factorsOf(tree: Tree): Map<string, Factor> {
   const parts = tree.kind === 'product' ? tree.factors : [tree]
-  const factors = new Map<string, { base: Tree; exponent: Tree }>()
+  const factors = new Map<string, Factor>()
   parts.forEach((part, i) => {
     const { base, exponent } = asPower(part)
     const key = keyOf(base)
@@ -421,13 +574,42 @@ function reducePower(base: Tree, exponent: Tree): Tree {
     if (base.kind === 'power' && isNatural(base.exponent) && isNatural(exponent)) {
       return reducePower(base.base, multiplyNumbers(base.exponent as NumberTree, exponent))
     }
+    if (base.kind === 'call' && isNatural(exponent)) {
+      // √u³ is u^(3/2), ∛u² is u^(2/3); √u² stays, since u alone has values below 0.
+      const { n } = exponent.exact
+      const [u] = base.args as [Tree]
+      if (base.name === 'sqrt' && n % 2n === 1n) return reducePower(u, exactly(rational(n, 2n)))
+      if (base.name === 'cbrt') return reducePower(u, exactly(rational(n, 3n)))
+    }
+    if (base.kind === 'quotient' && isNumber(base.below) && !isZero(base.below)) {
+      const below = isNatural(exponent) ? foldPower(base.below, exponent.exact) : null
+      if (below) return reduceQuotient(reducePower(base.above, exponent), below)
+    }
     const [coefficient, rest] = splitCoefficient(base)
     if (!isOne(coefficient) && !isNumber(base)) {
       const folded = foldPower(coefficient, exponent.exact)
       if (folded) return withCoefficient(folded, reducePower(rest, exponent))
     }
   }
+  const fraction = literalFraction(exponent)
+  if (fraction && fraction.n < 0n && base.kind !== 'constant' && !isZero(base)) {
+    return quotient(whole(1), reducePower(base, exactly(rational(-fraction.n, fraction.d))))
+  }
+  if (fraction && base.kind === 'power' && isNatural(base.exponent)) {
+    return rootOfPower(base.base, (base.exponent as NumberTree).exact.n, fraction)
+  }
   return power(base, exponent)
+}
+
+/**
+ * (u^m)^(p/q) as one power. For an odd q the real root keeps the sign; for an even q an even m
+ * leaves |u| (√(u²) is |u|), an odd m the same domain u ≥ 0.
+ */
+function rootOfPower(u: Tree, m: bigint, { n: p, d: q }: Rational): Tree {
+  const joined = exactly(rational(m * p, q))
+  const even = q % 2n === 0n && m % 2n === 0n
+  const signless = isWhole(joined.exact) && joined.exact.n % 2n === 0n
+  return reducePower(even && !signless ? call('abs', u) : u, joined)
 }
 
 function foldPower(base: NumberTree, exponent: Rational): NumberTree | null {
@@ -455,11 +637,18 @@ function reduceCall(tree: Tree & { kind: 'call' }): Tree {
   }
   if (tree.name === 'sqrt') {
     // √(x²) is |x|; √9 is 3.
-    if (first.kind === 'power' && equalsNumber(first.exponent, 2)) return call('abs', first.base)
+    if (first.kind === 'power' && isNatural(first.exponent)) {
+      const { n } = (first.exponent as NumberTree).exact
+      if (n % 2n === 0n) return rootOfPower(first.base, n, rational(1n, 2n))
+    }
     if (isNumber(first) && first.exact.n > 0n) {
       const [n, d] = [wholeRoot(first.exact.n), wholeRoot(first.exact.d)]
       if (n !== null && d !== null) return exactly(rational(n, d), first.decimal)
     }
+  }
+  if (tree.name === 'cbrt' && first.kind === 'power' && isNatural(first.exponent)) {
+    const { n } = (first.exponent as NumberTree).exact
+    if (n % 3n === 0n) return rootOfPower(first.base, n, rational(1n, 3n))
   }
   if (tree.name === 'abs' && isNumber(first)) {
     return first.exact.n < 0n ? multiplyNumbers(first, whole(-1)) : first

@@ -360,3 +360,90 @@ describe('classical equations', () => {
     expect(() => examine(read('x'), 0, Infinity)).toThrow('a span needs two different finite ends')
   })
 })
+
+describe('bumps a thousandth wide, where doubles underflow beside them', () => {
+  // e^(−u²) with u = (x − c)/0.001 bends at u = ±1/√2; worked by hand.
+  const reach = 0.001 / Math.SQRT2
+  test('one bump is a maximum with two inflections, and rises from the very start', () => {
+    const found = examine(read('exp(-1000000(x - 3)^2)'), 0, 10)
+    expect(found.complete).toBe(true)
+    expect(xs(found.turningPoints)).toEqual(near([3]))
+    expect(xs(found.inflections)).toEqual(near([3 - reach, 3 + reach]))
+    expect(found.rising).toEqual([[0, 3]])
+    expect(found.falling).toEqual([[3, 10]])
+    expect(found.level).toEqual([])
+  })
+  test('two bumps have a minimum midway, though every value there is below the least double', () => {
+    const found = examine(read('exp(-((x-3)/0.001)^2) + exp(-((x-7)/0.001)^2)'), 0, 10)
+    expect(found.complete).toBe(true)
+    expect(xs(found.turningPoints)).toEqual(near([3, 5, 7]))
+    expect(xs(found.inflections)).toEqual(near([3 - reach, 3 + reach, 7 - reach, 7 + reach]))
+    expect(found.concaveUp).toHaveLength(3)
+  })
+  test('a bump on a slope', () => {
+    const found = examine(read('0.2x + exp(-((x-3)/0.001)^2)'), 0, 10)
+    expect(found.complete).toBe(true)
+    expect(found.turningPoints.map((t) => t.kind)).toEqual(['maximum', 'minimum'])
+    expect(found.inflections).toHaveLength(2)
+    expect(found.concaveUp.map(([lo]) => lo)).toEqual([0, expect.closeTo(3 + reach, 5)])
+  })
+})
+
+describe('roots as factors, by the worked solutions of calculus texts', () => {
+  // Stewart, Calculus, on curves such as x^(2/3)(6 - x)^(1/3), from memory; the rest by hand. The
+  // inflections of x^(4/5)(x - 4)²: mpmath's findroot on diff(f, x, 2).
+  test.each([
+    ['x^(2/3)(6-x)^(1/3)', -1, 7, [0, 4, 6], [0, 4], [6]],
+    ['x^(1/3)(x-4)', -1.5, 6, [0, 1], [1], [0]],
+    ['x^(2/3)(x-5)', -2, 6, [0, 2], [0, 2], [-1]],
+    [
+      'x^(4/5)(x-4)^2',
+      -1,
+      5,
+      [0, 8 / 7, 4],
+      [0, 8 / 7, 4],
+      [-0.20401291654580483, 2.4897272022600907],
+    ],
+    ['sqrt(x)(x-3)', 0, 4, [1], [1], []],
+    ['ln(sin x)', 0.1, 3, [Math.PI / 2], [Math.PI / 2], []],
+  ])('%s', (formula, from, to, critical, turning, inflections) => {
+    const found = examine(read(formula), from, to)
+    expect(found.complete).toBe(true)
+    expect(xs(found.criticalPoints)).toEqual(critical.map((x) => expect.closeTo(x, 8)))
+    expect(xs(found.turningPoints)).toEqual(turning.map((x) => expect.closeTo(x, 8)))
+    expect(xs(found.inflections)).toEqual(inflections.map((x) => expect.closeTo(x, 8)))
+  })
+})
+
+test.each([
+  ['sin(x)^2 + cos(x)^2', 0, 5],
+  ['sin(2x) - 2 sin(x) cos(x)', 0, 3],
+  ['sec(x)^2 - tan(x)^2', -1, 1],
+])('%s is one level stretch, not points', (formula, from, to) => {
+  const found = examine(read(formula), from, to)
+  expect(found).toMatchObject({ level: [[from, to]], criticalPoints: [], complete: true })
+})
+
+test.each(['sqrt(x^2)', '(x^2)^(1/2)', 'sqrt(x^2 + 0)'])('%s is examined as |x|', (formula) => {
+  const found = examine(read(formula), -1, 2)
+  expect(found.complete).toBe(true)
+  expect(found.turningPoints).toMatchObject([{ x: 0, kind: 'minimum' }])
+  expect(found.breaks).toMatchObject([{ x: 0, kind: 'kink' }])
+})
+
+test('arcsin(sin x) is a saw with kinks, straight between them', () => {
+  const found = examine(read('arcsin(sin x)'), -4, 4)
+  expect(found.complete).toBe(true)
+  expect(xs(found.turningPoints)).toEqual(near([-Math.PI / 2, Math.PI / 2]))
+  expect(found.concaveUp.concat(found.concaveDown)).toEqual([])
+})
+
+test('work that cannot end names the stretch around 0 alone, and the extremes are still proven', () => {
+  const found = examine(read('x sin(1/x)'), -1, 1)
+  expect(found.complete).toBe(false)
+  expect(found.unresolved[0]![0]).toBeGreaterThan(-0.05)
+  expect(found.unresolved.at(-1)![1]).toBeLessThan(0.05)
+  // mpmath: findroot(tan(y) - y, 4.49) is 4.493409457909064, and sin(y)/y there −0.217233628211222.
+  expect(found.lowest!.value).toBeCloseTo(-0.217233628211222, 12)
+  expect(found.highest!.value).toBeCloseTo(Math.sin(1), 12)
+})

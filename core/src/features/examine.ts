@@ -7,7 +7,16 @@ import type { Interval } from '../evaluate/intervals'
 import { withValues } from '../evaluate/withValues'
 import { countParts, dependsOn, type Tree } from '../language/tree'
 import { type OneSided, sideLimit } from './limits'
-import { type Split, type Stretch, stretchesOf, valueAtSplit, zerosOn } from './splits'
+import { certainSign, type Sign } from './sign'
+import {
+  insideOf,
+  settledAt,
+  type Split,
+  type Stretch,
+  stretchesOf,
+  valueAtSplit,
+  zerosOn,
+} from './splits'
 import {
   type Budget,
   budgetFor,
@@ -88,9 +97,12 @@ interface Cell {
   from: number
   to: number
   tree: Tree | null
-  /** Signs of f′ and f″; 0 where it is constant. */
-  rise: -1 | 0 | 1
-  bend: -1 | 0 | 1
+  /** Signs of f′ and f″; 0 where it is 0 throughout, or not settled. */
+  rise: Sign
+  bend: Sign
+  /** f′ is 0 throughout. */
+  level: boolean
+  settled: boolean
 }
 
 /**
@@ -119,8 +131,13 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
 
   const cells: Cell[] = []
   const marks: Mark[] = []
-  // On a stretch no denominator is 0, so what cancels may go.
-  const slopeOf = remembered((t: Tree) => simplify(cancelFreely(differentiate(t, variable))))
+  // On a stretch no denominator is 0, so what cancels may go,
+  // and √(u²) is u or −u.
+  const slopeOf = remembered((t: Tree) => {
+    const slope = simplify(cancelFreely(differentiate(t, variable)))
+    const stretch = whole.stretches.find((s) => s.tree === t)
+    return stretch ? simplify(cancelFreely(settledAt(slope, variable, insideOf(stretch)))) : slope
+  })
   for (const [i, stretch] of whole.stretches.entries()) {
     if (i > 0 || stretch.from > a) {
       const split = whole.splits.find((s) => s.enclosure.hi === stretch.from)
@@ -128,7 +145,7 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
     }
     const inside = yield* marksWithin(stretch, variable, slopeOf, budget)
     unresolved.push(...inside.unresolved)
-    cells.push(...cellsOf(stretch, inside.marks, variable, slopeOf))
+    cells.push(...cellsOf(stretch, inside, variable, slopeOf))
     marks.push(...inside.marks)
   }
   const zeros = yield* zerosOn(tree, variable, a, b, budget, whole)
@@ -143,6 +160,7 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
   ].sort((p, q) => p.x - q.x)
   // What a place is, when its sides cannot be told, is not settled.
   unresolved.push(...joints.flatMap((joint) => (joint.settled ? [] : [joint.mark.enclosure])))
+  for (const cell of cells) if (!cell.settled) unresolved.push({ lo: cell.from, hi: cell.to })
 
   const criticalPoints = joints.flatMap(({ critical }) => (critical ? [critical] : []))
   const turningPoints = joints.flatMap(({ turning }) => (turning ? [turning] : []))
@@ -181,11 +199,13 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
       (c) => c.bend,
       (j) => j.continuous && j.slopeStep <= 0,
     ),
-    highest: extremeOf(study, candidates, joints, 1, open.length === 0),
-    lowest: extremeOf(study, candidates, joints, -1, open.length === 0),
+    highest: extremeOf(study, candidates, joints, 1, open),
+    lowest: extremeOf(study, candidates, joints, -1, open),
     candidates,
-    level: cells.flatMap((c): [number, number][] =>
-      c.tree && c.rise === 0 ? [[c.from, c.to]] : [],
+    level: runs(
+      1,
+      (c) => (c.level ? 1 : 0),
+      (j) => j.continuous,
     ),
     complete: open.length === 0,
     unresolved: open,
@@ -242,14 +262,25 @@ interface Study {
   slopeOf: (tree: Tree) => Tree
 }
 
+interface MarksWithin {
+  marks: Mark[]
+  unresolved: Interval[]
+  /** f′ is 0 throughout. */
+  level: boolean
+  /** f″ is. */
+  straight: boolean
+}
+
 /** Zeros of f′ and f″ inside a stretch, in order. */
 function* marksWithin(
   stretch: Stretch,
   variable: string,
   slopeOf: (tree: Tree) => Tree,
   budget: Budget,
-): Steps<{ marks: Mark[]; unresolved: Interval[] }> {
-  if (!stretch.tree || !dependsOn(stretch.tree, variable)) return { marks: [], unresolved: [] }
+): Steps<MarksWithin> {
+  if (!stretch.tree || !dependsOn(stretch.tree, variable)) {
+    return { marks: [], unresolved: [], level: true, straight: true }
+  }
   const slope = slopeOf(stretch.tree)
   const searches: ZeroSearch[] = []
   for (const t of [slope, slopeOf(slope)]) {
@@ -269,12 +300,18 @@ function* marksWithin(
       }
     } else marks.push({ enclosure, split: null, proven })
   }
-  return { marks, unresolved: searches.flatMap((s) => s.unresolved) }
+  const [first, second] = searches as [ZeroSearch, ZeroSearch]
+  return {
+    marks,
+    unresolved: searches.flatMap((s) => s.unresolved),
+    level: first.vanishes,
+    straight: first.vanishes || second.vanishes,
+  }
 }
 
 function cellsOf(
   stretch: Stretch,
-  marks: readonly Mark[],
+  { marks, level, straight }: MarksWithin,
   variable: string,
   slopeOf: (tree: Tree) => Tree,
 ): Cell[] {
@@ -288,24 +325,25 @@ function cellsOf(
     const [from, to] = [edges[i]!, edges[i + 1]!]
     const { tree } = stretch
     const slope = tree && slopeOf(tree)
+    const rise = slope && !level ? signOn(slope, variable, from, to) : 0
+    const bend = slope && !straight ? signOn(slopeOf(slope), variable, from, to) : 0
     cells.push({
       from,
       to,
       tree,
-      rise: slope ? signOn(slope, variable, from, to) : 0,
-      bend: slope ? signOn(slopeOf(slope), variable, from, to) : 0,
+      rise,
+      bend,
+      level: tree !== null && level,
+      settled: tree === null || ((level || rise !== 0) && (straight || bend !== 0)),
     })
   }
   return cells
 }
 
 /** The one sign a formula has on a cell: that of a place inside where it is certain. */
-function signOn(tree: Tree, variable: string, from: number, to: number): -1 | 0 | 1 {
-  const code = compileBoxes(tree, variable)
+function signOn(tree: Tree, variable: string, from: number, to: number): Sign {
   for (const share of [0.5, 0.31, 0.73, 0.11, 0.89, 0.02, 0.98]) {
-    const notes = I.noNotes()
-    const [value] = code(I.point(from + share * (to - from)), 1, notes)
-    const sign = notes.empty ? 0 : I.signOf(value!)
+    const sign = certainSign(tree, variable, from + share * (to - from))
     if (sign !== 0) return sign
   }
   return 0
@@ -562,11 +600,11 @@ function extremeOf(
   candidates: readonly Feature[],
   joints: readonly Joint[],
   sign: 1 | -1,
-  complete: boolean,
+  open: readonly [number, number][],
 ): Extreme | null {
-  if (!complete && joints.some((j) => !j.settled)) return null
+  if (joints.some((j) => !j.settled)) return null
   const level = study.cells
-    .filter((c) => c.tree && c.rise === 0)
+    .filter((c) => c.level)
     .map((c): Feature => {
       const x = c.from + (c.to - c.from) / 2
       return { x, value: study.f.value(x), enclosure: [c.from, c.to], proven: true }
@@ -575,6 +613,12 @@ function extremeOf(
   if (all.length === 0) return null
   const best = all.reduce((p, q) => (sign * q.value > sign * p.value ? q : p))
   const slack = tie * Math.max(1, Math.abs(best.value))
+  // On a stretch that is not settled f must be proven to stay below, or above.
+  const mayPass = open.some(([lo, hi]) => {
+    const [least, greatest] = study.f.enclose(lo, hi)
+    return !(sign > 0 ? greatest <= best.value + slack : least >= best.value - slack)
+  })
+  if (mayPass) return null
   // A limit beyond every value that is taken: the function comes near and never gets there.
   const unattained = [...joints.flatMap((j) => j.limits), ...endLimits(study)].some((limit) =>
     limit.kind === 'infinite'

@@ -95,6 +95,10 @@ function sideLimitOfQuotient(
     : infinite(sign as -1 | 1, 'below it vanishes to a higher order than above')
 }
 
+/** What an exponential leaves of a value beside its place before doubles end. */
+const vanishing = 1e-300
+const beyondBounds = 'the values grow beyond all bounds, as far as they were followed'
+
 /** Distances at which values are looked at, each a tenth of the last. */
 const closest = 13
 
@@ -117,6 +121,13 @@ function closingIn(
     const [v] = code(I.point(x), 1, notes)
     if (notes.empty || notes.partial) continue
     const before = values.at(-1)
+    if (values.length > 0 && v!.lo >= -vanishing && v!.hi <= vanishing) {
+      return value(I.zeroInterval, 'the values settle at 0, as far as doubles tell')
+    }
+    // Beyond the largest double: it grows without bound, as far as doubles tell.
+    if (v!.lo >= 1 / vanishing || v!.hi <= -1 / vanishing) {
+      return infinite(v!.lo > 0 ? 1 : -1, beyondBounds)
+    }
     // Where rounding outweighs what still changes, closer looks tell nothing.
     if (
       before &&
@@ -144,10 +155,7 @@ function closingIn(
   const signs = new Set(late.map(Math.sign))
   const steps = late.slice(1).map((v, i) => Math.abs(v - late[i]!))
   if (grows && signs.size === 1 && !(steps.at(-1)! < 0.5 * steps[0]!)) {
-    return infinite(
-      late[0]! > 0 ? 1 : -1,
-      'the values grow beyond all bounds, as far as they were followed',
-    )
+    return infinite(late[0]! > 0 ? 1 : -1, beyondBounds)
   }
   const settles = steps.every((s, i) => i === 0 || s <= 0.9 * steps[i - 1]! || s < 1e-12)
   if (settles && Math.max(...steps) < 0.1 * Math.max(1, ...sizes)) {

@@ -127,6 +127,9 @@ function criticalParts(
   return { parts: [...found.values()], complete }
 }
 
+/** A place inside a stretch, at no share of it that a formula is likely to be special at. */
+export const insideOf = ({ from, to }: Pick<Stretch, 'from' | 'to'>) => from + 0.4619 * (to - from)
+
 /** Takes a formula apart on [from, to]; what could not be settled is said. */
 export function* stretchesOf(
   tree: Tree,
@@ -153,12 +156,12 @@ export function* stretchesOf(
     const [a, b] = [edges[i]!, edges[i + 1]!]
     if (!(a < b)) continue
     // Between splits one answer holds throughout, so one place inside tells it.
-    const inside = a + 0.4619 * (b - a)
+    const inside = insideOf({ from: a, to: b })
     const defined = Number.isFinite(f.value(inside))
     stretches.push({
       from: a,
       to: b,
-      tree: defined ? simplify(specialise(tree, variable, inside)) : null,
+      tree: defined ? simplify(settledAt(tree, variable, inside)) : null,
     })
   }
   return { splits, stretches, unresolved }
@@ -184,7 +187,7 @@ const pointOf = (a: Interval, b: Interval): Interval =>
   a.lo === a.hi ? a : b.lo === b.hi ? b : I.hull(a, b)
 
 /** The formula that holds around a place where it is smooth: bars, steps and pieces are settled. */
-function specialise(tree: Tree, variable: string, x: number): Tree {
+export function settledAt(tree: Tree, variable: string, x: number): Tree {
   const valueOf = (part: Tree) => compileTree(part, { variable }).value(x)
   const visit = (part: Tree): Tree => {
     if (part.kind === 'pieces') {

@@ -167,7 +167,8 @@ function read(tree: Tree, unit: Rational): HalfTangent | null {
 export function trigFactors(tree: Tree): { tree: Tree; power: number }[] | null {
   const angle = commonAngle(tree)
   const found = angle && read(tree, angle.unit)
-  if (!angle || !found || found.p.length === 0) return null
+  if (!angle || !found) return null
+  if (found.p.length === 0) return [{ tree: whole(0), power: 1 }]
   const half = product(exactly(divideRational(angle.unit, rational(2n))), angle.rest)
   const [sine, cosine] = [call('sin', half), call('cos', half)]
   const common = found.p.reduce((m, c) => m * c.d, 1n)

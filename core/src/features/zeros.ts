@@ -1,5 +1,8 @@
 import { asQuotient } from '../calculus/asQuotient'
 import { simplify } from '../calculus/simplify'
+import { toNumber } from '../language/rational'
+import { commonFactor } from './commonFactors'
+import { signByValue } from './sign'
 import { trigFactors } from './trigPolynomial'
 import { type BoxCode, compileBoxes } from '../evaluate/enclosures'
 import * as I from '../evaluate/intervals'
@@ -11,11 +14,8 @@ import {
   dependsOn,
   isNumber,
   isZero,
-  keyOf,
   literalFraction,
   negate,
-  power,
-  product,
   quotient,
   splitCoefficient,
   sum,
@@ -70,23 +70,30 @@ export function budgetFor(tree: Tree, most = mostBoxes): Budget {
 /** A box this narrow, relative to its place, is not split any more: what is left there touches. */
 const finest = 2 ** -30
 
+/** Values this small are what a product with an exponential leaves where it has vanished. */
+const vanishing = 1e-300
+
 /** A factor that must vanish for the whole to vanish, and how often it stands there. */
 interface Factor {
   tree: Tree
   power: number
+  /** The same times something positive: it may be finite where the tree overflows. */
+  others?: Tree[]
 }
+
+const raised = (parts: Factor[], n: number) => parts.map((f) => ({ ...f, power: f.power * n }))
 
 /**
  * The factors of a tree that decide its zeros: products, powers, quotients and common factors of
  * sums are taken apart, so that a zero that touches is found as a simple zero of its factor.
  */
-export function zeroFactors(tree: Tree): Factor[] {
-  const raised = (parts: Factor[], n: number) => parts.map((f) => ({ ...f, power: f.power * n }))
+export function zeroFactors(tree: Tree, variable: string): Factor[] {
+  const factorsOf = (part: Tree) => zeroFactors(part, variable)
   switch (tree.kind) {
     case 'product':
-      return tree.factors.flatMap(zeroFactors)
+      return tree.factors.flatMap(factorsOf)
     case 'quotient':
-      return zeroFactors(tree.above)
+      return factorsOf(tree.above)
     case 'power': {
       const { base, exponent } = tree
       if (base.kind === 'constant' || (isNumber(base) && base.exact.n > 0n)) return []
@@ -94,7 +101,7 @@ export function zeroFactors(tree: Tree): Factor[] {
       const value = fraction ?? (isNumber(exponent) ? exponent.exact : null)
       // u^v with a moving exponent is e^(v ln u): never 0 where u is not.
       if (!value) return []
-      return value.n > 0n ? raised(zeroFactors(base), Number(value.n) / Number(value.d)) : []
+      return value.n > 0n ? raised(factorsOf(base), Number(value.n) / Number(value.d)) : []
     }
     case 'call':
       switch (tree.name) {
@@ -104,85 +111,44 @@ export function zeroFactors(tree: Tree): Factor[] {
         case 'csc':
           return []
         case 'sqrt':
-          return raised(zeroFactors(tree.args[0]!), 1 / 2)
+          return raised(factorsOf(tree.args[0]!), 1 / 2)
         case 'cbrt':
-          return raised(zeroFactors(tree.args[0]!), 1 / 3)
+          return raised(factorsOf(tree.args[0]!), 1 / 3)
         case 'abs':
         case 'sinh':
         case 'tanh':
         case 'arctan':
         case 'arcsin':
-          return zeroFactors(tree.args[0]!)
+          return factorsOf(tree.args[0]!)
         case 'tan':
           return [{ tree: call('sin', tree.args[0]!), power: 1 }]
         case 'cot':
           return [{ tree: call('cos', tree.args[0]!), power: 1 }]
         case 'ln':
         case 'log':
-          return [{ tree: sum(tree.args[0]!, whole(-1)), power: 1 }]
+          return factorsOf(simplify(sum(tree.args[0]!, whole(-1))))
         default:
           return [{ tree, power: 1 }]
       }
     case 'sum':
-      return trigFactors(tree) ?? factorsOfSum(tree.terms) ?? [{ tree, power: 1 }]
+      return trigFactors(tree) ?? factorsOfSum(tree.terms, variable) ?? [{ tree, power: 1 }]
     default:
       return [{ tree, power: 1 }]
   }
 }
 
-/** The natural powers a term is made of, by key. */
-function powersOf(term: Tree): Map<string, { base: Tree; exponent: number }> {
-  const found = new Map<string, { base: Tree; exponent: number }>()
-  const [, rest] = splitCoefficient(term)
-  const visit = (part: Tree) => {
-    if (part.kind === 'product') return part.factors.forEach(visit)
-    if (part.kind === 'quotient') return visit(part.above)
-    const natural =
-      part.kind === 'power' && isNumber(part.exponent) && part.exponent.exact.d === 1n
-        ? Number(part.exponent.exact.n)
-        : 0
-    const [base, exponent] =
-      natural > 0 ? [(part as Tree & { kind: 'power' }).base, natural] : [part, 1]
-    const key = keyOf(base)
-    const known = found.get(key)
-    found.set(key, { base, exponent: exponent + (known?.exponent ?? 0) })
-  }
-  visit(rest)
-  return found
-}
-
 /** What a sum's terms have in common, taken out; or a form that shows a touching zero. */
-function factorsOfSum(terms: readonly Tree[]): Factor[] | null {
-  const powers = terms.map(powersOf)
-  const shared = [...powers[0]!].flatMap(([key, { base, exponent }]) => {
-    const least = Math.min(exponent, ...powers.map((p) => p.get(key)?.exponent ?? 0))
-    return least > 0 && !isNumber(base) ? [{ base, exponent: least }] : []
-  })
-  if (shared.length === 0) return halfAngle(terms)
-  const rest = sum(...terms.map((term) => withoutPowers(term, shared)))
+function factorsOfSum(terms: readonly Tree[], variable: string): Factor[] | null {
+  const common = commonFactor(terms, variable)
+  if (!common) return halfAngle(terms, variable)
   return [
-    ...shared.flatMap(({ base, exponent }) =>
-      zeroFactors(base).map((f) => ({ ...f, power: f.power * exponent })),
+    ...common.shared.flatMap(({ base, exponent }) =>
+      exponent.n > 0n ? raised(zeroFactors(base, variable), toNumber(exponent)) : [],
     ),
-    ...zeroFactors(rest),
+    ...(common.rests.length === 1
+      ? zeroFactors(common.rests[0], variable)
+      : [{ tree: common.rests[0], power: 1, others: common.rests.slice(1) }]),
   ]
-}
-
-function withoutPowers(term: Tree, shared: readonly { base: Tree; exponent: number }[]): Tree {
-  if (term.kind === 'quotient') return quotient(withoutPowers(term.above, shared), term.below)
-  const left = new Map(shared.map(({ base, exponent }) => [keyOf(base), exponent]))
-  const kept = (term.kind === 'product' ? term.factors : [term]).flatMap((factor): Tree[] => {
-    if (factor.kind === 'quotient') return [withoutPowers(factor, shared)]
-    const raised =
-      factor.kind === 'power' && isNumber(factor.exponent) && factor.exponent.exact.d === 1n
-    const base = raised ? factor.base : factor
-    const exponent = raised ? Number((factor.exponent as Tree & { kind: 'number' }).exact.n) : 1
-    const out = Math.min(exponent, left.get(keyOf(base)) ?? 0)
-    if (out <= 0) return [factor]
-    left.set(keyOf(base), left.get(keyOf(base))! - out)
-    return exponent === out ? [] : [power(base, whole(exponent - out))]
-  })
-  return kept.length === 0 ? whole(1) : product(...kept)
 }
 
 /** What is squared in 1 − cos²u and its like: sin u. */
@@ -195,17 +161,17 @@ function complement(tree: Tree): Tree | null {
 }
 
 /** A sum with quotients, brought over one denominator: only what stands above can vanish. */
-function overOne(terms: readonly Tree[]): Factor[] | null {
+function overOne(terms: readonly Tree[], variable: string): Factor[] | null {
   const whole = asQuotient(sum(...terms))
-  return whole ? zeroFactors(simplify(whole.above)) : null
+  return whole ? zeroFactors(simplify(whole.above), variable) : null
 }
 
 /** c ± c·cos u is twice a square of the half angle, and so for the sine; 1 − cos²u is sin²u. */
-function halfAngle(terms: readonly Tree[]): Factor[] | null {
-  if (terms.length !== 2) return overOne(terms)
+function halfAngle(terms: readonly Tree[], variable: string): Factor[] | null {
+  if (terms.length !== 2) return overOne(terms, variable)
   const number = terms.find(isNumber)
   const other = terms.find((t) => !isNumber(t))
-  if (!number || !other || !isNumber(number)) return overOne(terms)
+  if (!number || !other || !isNumber(number)) return overOne(terms, variable)
   const [factor, rest] = splitCoefficient(other)
   const ratio = { n: factor.exact.n * number.exact.d, d: factor.exact.d * number.exact.n }
   const plus = ratio.n === ratio.d
@@ -213,7 +179,7 @@ function halfAngle(terms: readonly Tree[]): Factor[] | null {
   const squared = opposite ? complement(rest) : null
   if (squared) return [{ tree: squared, power: 2 }]
   const isWave = rest.kind === 'call' && (rest.name === 'cos' || rest.name === 'sin')
-  if (!isWave || !(plus || opposite)) return overOne(terms)
+  if (!isWave || !(plus || opposite)) return overOne(terms, variable)
   const half = quotient(rest.args[0]!, whole(2))
   const quarter = quotient(constant('pi'), whole(4))
   const inside =
@@ -242,7 +208,7 @@ export function* zerosWithin(
   if (isZero(tree)) return { ...none, vanishes: true }
   const found: Zero[] = []
   const unresolved: Interval[] = []
-  for (const { tree: factor, power: times } of zeroFactors(tree)) {
+  for (const { tree: factor, power: times, others = [] } of zeroFactors(tree, variable)) {
     if (!dependsOn(factor, variable)) {
       if (isZero(factor)) return { ...none, vanishes: true }
       continue
@@ -258,7 +224,12 @@ export function* zerosWithin(
       }
       continue
     }
-    const searched = yield* searchBoxes(compileBoxes(factor, variable), from, to, budget)
+    const searched = yield* searchBoxes(
+      [factor, ...others].map((t) => compileBoxes(t, variable)),
+      from,
+      to,
+      budget,
+    )
     for (const zero of searched.zeros) {
       found.push({
         ...zero,
@@ -292,6 +263,8 @@ function mergeZeros(zeros: Zero[]): Zero[] {
   return merged
 }
 
+const isBounded = ({ lo, hi }: Interval) => Number.isFinite(lo) && Number.isFinite(hi)
+
 /** g at a double, as narrow as it gets. */
 const valueAt = (code: BoxCode, x: number): Interval | null => {
   const notes = I.noNotes()
@@ -300,22 +273,24 @@ const valueAt = (code: BoxCode, x: number): Interval | null => {
 }
 
 function* searchBoxes(
-  code: BoxCode,
+  codes: readonly BoxCode[],
   from: number,
   to: number,
   budget: Budget,
 ): Steps<{ zeros: Zero[]; unresolved: Interval[] }> {
+  const [first] = codes as [BoxCode]
   const zeros: Zero[] = []
   const left: Interval[] = []
   const signs = new Map<number, -1 | 0 | 1>()
   const signAt = (x: number) => {
     let sign = signs.get(x)
     if (sign === undefined) {
-      const value = valueAt(code, x)
-      sign = value ? I.signOf(value) : 0
+      const value = valueAt(first, x)
+      sign = 0
+      for (const code of codes) sign ||= signByValue(code, x)
       if (sign === 0 && (x === from || x === to) && !(value && value.lo === 0 && value.hi === 0)) {
         // At the very end g may have no value; the next double inside tells its sign.
-        const inside = valueAt(code, x === from ? I.up(x) : I.down(x))
+        const inside = valueAt(first, x === from ? I.up(x) : I.down(x))
         sign = inside ? I.signOf(inside) : 0
       }
       signs.set(x, sign)
@@ -323,25 +298,32 @@ function* searchBoxes(
     return sign
   }
   const isExactZero = (x: number) => {
-    const value = valueAt(code, x)
+    const value = valueAt(first, x)
     return value !== null && value.lo === 0 && value.hi === 0
   }
   const scaleOf = ({ lo, hi }: Interval) =>
     Math.max(Math.abs(lo), Math.abs(hi), Math.min(1, to - from))
-  const anchored = anchorsWithin(code, from, to)
+  const anchored = anchorsWithin(first, from, to)
   zeros.push(...anchored.zeros)
-  const stack: Interval[] = anchored.rest.reverse()
-  while (stack.length > 0) {
-    const box = stack.pop()!
-    if (budget.boxes >= budget.most) {
-      left.push(box, ...stack)
+  // Widest first: where the work must end, all that is easy has been settled everywhere.
+  const queue: Interval[] = [...anchored.rest]
+  const most = budget.boxes + (budget.most - budget.boxes) / 2
+  for (let next = 0; next < queue.length; next++) {
+    const box = queue[next]!
+    if (budget.boxes >= most) {
+      left.push(...queue.slice(next))
       break
     }
     budget.boxes += 1
     yield budget.boxes / budget.most
     const notes = I.noNotes()
-    const jet = code(box, 3, notes)
+    let code = first
+    let jet = first(box, 3, notes)
     if (notes.empty) continue
+    for (let k = 1; k < codes.length && !jet.every(isBounded); k++) {
+      code = codes[k]!
+      jet = code(box, 3, notes)
+    }
     const range = narrowed(code, box, jet)
     if (!I.holdsZero(range)) continue
     const slope = jet[1]!
@@ -380,22 +362,24 @@ function* searchBoxes(
           const near =
             a === 0 ? { lo: box.lo, hi: box.lo + least } : { lo: box.hi - least, hi: box.hi }
           left.push(near)
-          stack.push(a === 0 ? { lo: near.hi, hi: box.hi } : { lo: box.lo, hi: near.lo })
+          queue.push(a === 0 ? { lo: near.hi, hi: box.hi } : { lo: box.lo, hi: near.lo })
         }
       }
       continue
     }
     const width = box.hi - box.lo
     const cut = chooseCut(box, signAt)
-    if (width <= finest * scaleOf(box) || !(cut > box.lo && cut < box.hi)) {
+    // Where values are as small as doubles get, smaller boxes would not tell more.
+    const vanishes = range.lo >= -vanishing && range.hi <= vanishing
+    if (vanishes || width <= finest * scaleOf(box) || !(cut > box.lo && cut < box.hi)) {
       left.push(box)
       continue
     }
-    stack.push({ lo: cut, hi: box.hi }, { lo: box.lo, hi: cut })
+    queue.push({ lo: box.lo, hi: cut }, { lo: cut, hi: box.hi })
   }
   const unresolved: Interval[] = []
   for (const cluster of clusters(left)) {
-    const settled = settleCluster(code, cluster, from, to, signAt)
+    const settled = settleCluster(first, cluster, from, to, signAt)
     zeros.push(...settled.zeros)
     if (!settled.proven) unresolved.push(cluster)
   }
@@ -510,6 +494,8 @@ function simplest(code: BoxCode, enclosure: Interval): Interval {
 }
 
 const mostClusters = 12
+/** Up to this width, relative to its place, an unsettled stretch is listed as a likely zero. */
+const likelyWidth = 1e-6
 
 /** Neighbouring boxes as one. */
 function clusters(boxes: readonly Interval[]): Interval[] {
@@ -569,7 +555,12 @@ function settleCluster(
   if (nonzero(around[2]!) && a * b < 0) {
     return { zeros: [{ enclosure: cluster, multiplicity: 1, proven: true }], proven: true }
   }
-  return { zeros: [{ enclosure: cluster, multiplicity: null, proven: false }], proven: false }
+  // A wide stretch without a verdict is no place.
+  const narrow = I.width(cluster) <= likelyWidth * Math.max(1, Math.abs(mid))
+  return {
+    zeros: narrow ? [{ enclosure: cluster, multiplicity: null, proven: false }] : [],
+    proven: false,
+  }
 }
 
 /** A zero on the edge of two boxes is found by both. */

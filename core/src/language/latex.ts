@@ -2,11 +2,11 @@ import { decimalText, rationalText } from './print'
 import {
   type Condition,
   type FunctionName,
+  isNegative,
   isNumber,
   isOne,
   negate,
   type Relation,
-  splitCoefficient,
   type Tree,
 } from './tree'
 
@@ -99,8 +99,6 @@ const isTall = (text: string) => /\\frac|\\begin|\\sqrt|\^\{.*\^/.test(text)
 const parenthesised = (text: string) => (isTall(text) ? `\\left(${text}\\right)` : `(${text})`)
 const wrap = (printed: Printed, least: number) =>
   printed.binds < least ? parenthesised(printed.text) : printed.text
-const isNegative = (tree: Tree) => splitCoefficient(tree)[0].exact.n < 0n
-
 /** `small` is set in exponents, where fractions are written on one line. */
 function print(tree: Tree, small: boolean): Printed {
   switch (tree.kind) {

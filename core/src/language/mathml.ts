@@ -2,11 +2,11 @@ import { decimalText, rationalText } from './print'
 import {
   type Condition,
   type FunctionName,
+  isNegative,
   isNumber,
   isOne,
   negate,
   type Relation,
-  splitCoefficient,
   type Tree,
 } from './tree'
 
@@ -45,8 +45,6 @@ export const toMathml = (tree: Tree): string =>
 
 const parenthesised = (xml: string) => fenced('(', xml, ')')
 const wrap = ({ xml, binds }: Printed, least: number) => (binds < least ? parenthesised(xml) : xml)
-const isNegative = (tree: Tree) => splitCoefficient(tree)[0].exact.n < 0n
-
 /** A name such as n₂ or v_m with its subscript set low. */
 function nameXml(name: string): string {
   const rest = [...name.slice(1).replace('_', '')].map((c) => {

@@ -1,12 +1,12 @@
 import { toDecimalText, type Rational } from './rational'
 import {
   type Condition,
+  isNegative,
   isNumber,
   isOne,
   negate,
   type NumberTree,
   type Relation,
-  splitCoefficient,
   type Tree,
 } from './tree'
 
@@ -88,8 +88,6 @@ function printNumber(tree: NumberTree, manner: Manner): Printed {
 
 const wrap = (printed: Printed, least: number) =>
   printed.binds < least ? `(${printed.text})` : printed.text
-
-const isNegative = (tree: Tree) => splitCoefficient(tree)[0].exact.n < 0n
 
 function print(tree: Tree, manner: Manner): Printed {
   switch (tree.kind) {

@@ -155,11 +155,16 @@ export const isZero = (tree: Tree) => tree.kind === 'number' && tree.exact.n ===
 export const isOne = (tree: Tree) =>
   tree.kind === 'number' && tree.exact.n === 1n && tree.exact.d === 1n
 
+/** Whether a tree is written with a minus sign in front: -3x, -x²/3. */
+export const isNegative = (tree: Tree): boolean =>
+  tree.kind === 'quotient' ? isNegative(tree.above) : splitCoefficient(tree)[0].exact.n < 0n
+
 /** The tree with its sign turned; a number or a leading number factor takes the sign itself. */
 export function negate(tree: Tree): Tree {
   if (tree.kind === 'number') {
     return exactly({ n: -tree.exact.n, d: tree.exact.d }, tree.decimal)
   }
+  if (tree.kind === 'quotient' && isNegative(tree)) return quotient(negate(tree.above), tree.below)
   if (tree.kind === 'product' && tree.factors[0]?.kind === 'number') {
     const [first, ...rest] = tree.factors
     const turned = negate(first!)

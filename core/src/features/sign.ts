@@ -1,0 +1,61 @@
+import type { BoxCode } from '../evaluate/enclosures'
+import { compileBoxes } from '../evaluate/enclosures'
+import * as I from '../evaluate/intervals'
+import { literalFraction, type Tree } from '../language/tree'
+import { commonFactor } from './commonFactors'
+
+export type Sign = -1 | 0 | 1
+
+/**
+ * The sign of a formula at x with certainty, 0 where it cannot be told. Factors are asked one by
+ * one, so that x·e^(−10⁶x²) has a sign even where its value is smaller than any double.
+ */
+export function certainSign(tree: Tree, variable: string, x: number): Sign {
+  switch (tree.kind) {
+    case 'product':
+      return tree.factors.reduce<number>((s, f) => s && s * certainSign(f, variable, x), 1) as Sign
+    case 'quotient': {
+      const above = certainSign(tree.above, variable, x)
+      return above === 0 ? 0 : ((above * certainSign(tree.below, variable, x)) as Sign)
+    }
+    case 'power': {
+      const { base, exponent } = tree
+      if (base.kind === 'constant') return 1
+      const literal =
+        literalFraction(exponent) ?? (exponent.kind === 'number' ? exponent.exact : null)
+      if (!literal) break
+      const inner = certainSign(base, variable, x)
+      if (literal.d % 2n === 0n) return inner > 0 ? 1 : 0
+      return literal.n % 2n === 0n ? ((inner * inner) as Sign) : inner
+    }
+    case 'call': {
+      const [u] = tree.args as [Tree]
+      if (tree.name === 'exp' || tree.name === 'cosh') return 1
+      if (['cbrt', 'sinh', 'tanh', 'arctan', 'arcsin'].includes(tree.name)) {
+        return certainSign(u, variable, x)
+      }
+      break
+    }
+    case 'sum': {
+      const direct = signByValue(compileBoxes(tree, variable), x)
+      if (direct !== 0) return direct
+      const common = commonFactor(tree.terms, variable)
+      if (!common) return 0
+      const rest = common.rests.map((r) => certainSign(r, variable, x)).find((s) => s !== 0) ?? 0
+      return common.shared.reduce<number>((s, { base, exponent }) => {
+        if (s === 0) return 0
+        const inner = certainSign(base, variable, x)
+        return exponent.n % 2n === 0n ? s * inner * inner : s * inner
+      }, rest) as Sign
+    }
+    default:
+  }
+  return signByValue(compileBoxes(tree, variable), x)
+}
+
+/** The sign of a compiled formula at x, where its enclosure there is certain. */
+export function signByValue(code: BoxCode, x: number): Sign {
+  const notes = I.noNotes()
+  const [value] = code(I.point(x), 1, notes)
+  return notes.empty || notes.partial ? 0 : I.signOf(value!)
+}
