@@ -7,5 +7,6 @@ export default memo(function Typeset({ latex }: { latex: string }) {
     () => katex.renderToString(latex, { throwOnError: false, output: 'html', strict: false }),
     [latex],
   )
-  return <span aria-hidden dangerouslySetInnerHTML={{ __html: html }} />
+  // A stacking context of its own: the browser keeps its painting while other parts change.
+  return <span aria-hidden className="isolate" dangerouslySetInnerHTML={{ __html: html }} />
 })

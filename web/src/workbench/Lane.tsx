@@ -79,7 +79,7 @@ const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
 /** What moves with a place; the rest stands still while a place moves. */
 const hangsOnPlace = (item: Item) => item.ink === 'place'
 
-/** Grid, axis, curve and tick labels, on a layer of their own: moving a place paints none of it. */
+/** Grid, axis, curve and tick labels, apart from what moves: a moving place paints none of it. */
 function Ground({ id, height }: { id: string; height: number }) {
   const width = useWorkbench((s) => s.scene.width)
   const ticks = useLane(id, (l) => l.ticks)
@@ -135,7 +135,7 @@ function Overlay({ id, height, dots }: { id: string; height: number; dots: strin
         ref={plot}
         width={width}
         height={height}
-        className="relative block touch-none will-change-transform"
+        className="relative block touch-none"
         role="presentation"
       >
         <g ref={group} />
