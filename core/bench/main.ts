@@ -1,14 +1,22 @@
 /* Speed as ratios in one run: only the ratios travel from machine to machine. */
 import { all, create } from 'mathjs'
+import integrals from '../reference/integrals.json'
+import minima from '../reference/minima.json'
 import reference from '../reference/values.json'
 import {
+  accumulate,
   compile,
   createEvaluator,
   createSceneMaker,
   createStudy,
   examine,
+  fitPolynomial,
+  integrate,
+  minimizeGlobally,
   offersFor,
+  overShort,
   parseFormula,
+  riemannSum,
   setSlider,
 } from '../src/index'
 
@@ -53,6 +61,80 @@ const formula = '6 + 4 sin(0.9x) - 0.3x + x^2/(1 + x^2) - cos(2x) e^(-x/5)'
 const forMathjs = '6 + 4*sin(0.9*x) - 0.3*x + x^2/(1 + x^2) - cos(2*x)*exp(-x/5)'
 const byHand = (x: number) =>
   6 + 4 * Math.sin(0.9 * x) - 0.3 * x + (x * x) / (1 + x * x) - Math.cos(2 * x) * Math.exp(-x / 5)
+
+/** True errors beside the bounds told, and evaluations beside those of SciPy's quad. */
+function areas() {
+  const named: Record<string, number> = { pi: Math.PI, e: Math.E, inf: Infinity, '-inf': -Infinity }
+  const end = (text: string) => named[text] ?? Number(text)
+  const worst: Record<string, number> = { smooth: 0, singular: 0 }
+  let [ours, theirs, held, both] = [0, 0, 0, 0]
+  for (const { formula, from, to, kind, value, quad } of integrals.table) {
+    const found = integrate(compile(read(formula)), end(from), end(to))
+    const error = Math.abs(found.value - Number(value))
+    if (error <= found.errorBound) held += 1
+    if (kind in worst) {
+      worst[kind] = Math.max(worst[kind]!, error / Math.max(1, Math.abs(Number(value))))
+    }
+    if (quad !== null) {
+      ours += found.evaluations
+      theirs += quad
+      both += 1
+    }
+  }
+  console.log(`\n${integrals.table.length} integrals, mpmath ${integrals.mpmath}`)
+  console.log(`true error within the bound: ${held}`)
+  for (const [kind, error] of Object.entries(worst)) {
+    console.log(`worst error, ${kind}: ${error.toExponential(1)}`)
+  }
+  console.log(`evaluations on ${both} of them: ${ours}, SciPy ${integrals.scipy} quad: ${theirs}`)
+  const f = compile(read('6 + 4 sin(0.9x) - 0.3x'))
+  const strips = (count: number, rule: 'midpoint' | 'upper') => () =>
+    void riemannSum(f, { from: 0, to: 10, count, rule })
+  const byLoop = () => {
+    let total = 0
+    for (let i = 0; i < 100_000; i++) {
+      const x = (i + 0.5) / 10_000
+      total += 6 + 4 * Math.sin(0.9 * x) - 0.3 * x
+    }
+    return total / 10_000
+  }
+  const area = accumulate(f, 0, 0, 10)
+  const made = riemannSum(f, { from: 0, to: 10, count: 1000, rule: 'left' })
+  const turns = examine(f, 0, 10).criticalPoints.map((p) => p.x)
+  const times = race(
+    {
+      loop: () => void byLoop(),
+      midpoint: strips(100_000, 'midpoint'),
+      upper: strips(100_000, 'upper'),
+      slivers: () => void overShort(f, made.strips, 'left', area, turns),
+      accumulate: () => void accumulate(f, 0, 0, 10),
+    },
+    8,
+  )
+  report('100,000 midpoints in a hand-written loop', times.loop, times.loop)
+  report('100,000 strips, midpoint', times.midpoint, times.loop)
+  report('100,000 strips, upper sum', times.upper, times.loop)
+  report('over and short of 1,000 strips', times.slivers, times.loop)
+  report('area as a function, made once', times.accumulate, times.loop)
+}
+
+function searches() {
+  let [worst, looks] = [0, 0]
+  for (const { formula, from, to, value } of minima.table) {
+    const found = minimizeGlobally(compile(read(formula)), { from, to })
+    worst = Math.max(worst, found.value - value)
+    looks += found.evaluations
+  }
+  const places = Array.from({ length: 21 }, (_, i) => i)
+  const readings = places.map((x) => x ** 5 + x ** 4 + x ** 3 + x ** 2 + x + 1)
+  const { coefficients } = fitPolynomial(places, readings, 5)
+  const off = Math.max(...coefficients.map((c) => Math.abs(c - 1)))
+  console.log(
+    `\nLowest values of ${minima.table.length} problems: worst ${worst.toExponential(1)} above`,
+  )
+  console.log(`looks for each, on average: ${Math.round(looks / minima.table.length)}`)
+  console.log(`Wampler1, degree 5, worst coefficient: ${off.toExponential(1)}`)
+}
 
 function evaluation() {
   const f = compile(read(formula))
@@ -208,6 +290,8 @@ function examinations() {
 
 accuracy()
 examinations()
+areas()
+searches()
 evaluation()
 reading()
 dragging()

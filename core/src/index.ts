@@ -13,7 +13,47 @@ export {
   type Inflection,
   type TurningPoint,
 } from './features/examine'
+export { accumulate, type Accumulation } from './calculus/accumulate'
+export {
+  areaBetween,
+  areaUnder,
+  averageValue,
+  differenceOf,
+  type TotalArea,
+} from './calculus/areas'
+export { fitPolynomial, type PolynomialFit } from './calculus/fit'
+export { fitShape, type Shape, type ShapeFit } from './calculus/fitShapes'
+export { integrate, type Integral } from './calculus/integrate'
+export { type MeasuredSums, measuredSums, readingsProblem } from './calculus/measuredSums'
+export { type OverShort, overShort, type Sliver, stripTop } from './calculus/overShort'
+export {
+  riemannSum,
+  type RiemannSum,
+  type Strip,
+  stripEnds,
+  type SumRule,
+  sumRules,
+} from './calculus/riemann'
+export {
+  countByBound,
+  errorBoundOf,
+  fittedOrder,
+  smallestCount,
+  sumErrorBound,
+  usualOrder,
+} from './calculus/sumErrors'
 export { limit, type Limit } from './features/limits'
+export { minimize, minimizeGlobally, minimizeInSteps } from './search/minimize'
+export { populationWalk, seeded } from './search/population'
+export type { Found, Probe } from './search/walk'
+export { type CsvTable, readCsv, toCsv } from './tables/csv'
+export {
+  readingQuotients,
+  type Table,
+  type TableColumn,
+  tableColumns,
+  tabulate,
+} from './tables/table'
 export { solve, type Solutions } from './features/solve'
 export {
   differenceQuotient,

@@ -246,7 +246,7 @@ function told(found: OneSided): Limit {
     // What settles on a round number within its bounds is that number.
     const round = Math.round(I.middle(found.range))
     const near = lo <= round && round <= hi && hi - lo < 1e-6 ? round : I.middle(found.range)
-    return { kind: 'value', value: near, enclosure: [lo, hi], reason }
+    return { kind: 'value', value: near + 0, enclosure: [lo, hi], reason }
   }
   if (found.kind === 'infinite') return { kind: 'infinite', sign: found.sign, reason }
   return { kind: found.kind, reason }

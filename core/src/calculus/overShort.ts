@@ -1,0 +1,134 @@
+import type { RealFunction } from '../evaluate/compile'
+import type { Accumulation } from './accumulate'
+import { compensatedSum } from './quadrature'
+import type { Strip, SumRule } from './riemann'
+
+/** The top of strips as a function, and where on each it may cross f. */
+export interface Sliver {
+  strip: number
+  from: number
+  to: number
+  /** Above 0 where the strip is over f, below 0 where it is short of it. */
+  area: number
+}
+
+export interface OverShort {
+  /** The area by which strips stand over f, and by which they fall short; both 0 or more. */
+  over: number
+  short: number
+  slivers: Sliver[]
+}
+
+/** The height of a strip's top at a place: level, slanted or curved as its rule has it. */
+export function stripTop(
+  f: RealFunction,
+  strips: readonly Strip[],
+  rule: SumRule,
+): (strip: number, x: number) => number {
+  if (rule !== 'trapezoid' && rule !== 'simpson') return (i) => strips[i]!.height
+  const ends = Float64Array.from([...strips.map((s) => s.from), strips.at(-1)!.to])
+  const ys = f.values(ends)
+  if (rule === 'trapezoid') {
+    return (i, x) => {
+      const { from, to } = strips[i]!
+      return ys[i]! + ((ys[i + 1]! - ys[i]!) * (x - from)) / (to - from)
+    }
+  }
+  return (i, x) => {
+    const k = i - (i % 2)
+    const width = ends[k + 1]! - ends[k]!
+    const t = (x - ends[k + 1]!) / width
+    const [p, q, r] = [ys[k]!, ys[k + 1]!, ys[k + 2]!]
+    return q + (t * (r - p)) / 2 + (t * t * (p - 2 * q + r)) / 2
+  }
+}
+
+/** Looks inside a strip that a slanted or curved top, or a wavy f, is followed at. */
+const looks = 8
+const halvings = 54
+
+/**
+ * Where strips stand over f and where they fall short of it: over where top − f > 0, short where it
+ * is < 0, also below the axis. `turns` are the places at which f is not monotone or breaks, in order;
+ * between them a level top crosses f at most once. The areas come from the accumulated area of f,
+ * so that over − short is the sum minus the exact area up to rounding. Slivers smaller than rounding
+ * are left out.
+ */
+export function overShort(
+  f: RealFunction,
+  strips: readonly Strip[],
+  rule: SumRule,
+  area: Pick<Accumulation, 'value'>,
+  turns: readonly number[],
+): OverShort {
+  const top = stripTop(f, strips, rule)
+  const level = rule !== 'trapezoid' && rule !== 'simpson'
+  const slivers: Sliver[] = []
+  let next = 0
+  strips.forEach((strip, i) => {
+    const [low, high] = strip.from <= strip.to ? [strip.from, strip.to] : [strip.to, strip.from]
+    while (next < turns.length && turns[next]! <= low) next += 1
+    const cuts = [low]
+    let k = next
+    for (; k < turns.length && turns[k]! < high; k++) cuts.push(turns[k]!)
+    if (level && strip.sample > low && strip.sample < high) cuts.push(strip.sample)
+    if (!level) for (let j = 1; j < looks; j++) cuts.push(low + ((high - low) * j) / looks)
+    cuts.push(high)
+    cuts.sort((a, b) => a - b)
+    const gap = (x: number) => top(i, x) - f.value(x)
+    const edges: number[] = [low]
+    for (let j = 1; j < cuts.length; j++) {
+      const [a, b] = [cuts[j - 1]!, cuts[j]!]
+      if (!(a < b)) continue
+      const crossing = crossingBetween(gap, a, b)
+      if (crossing !== null) edges.push(crossing)
+      if (j < cuts.length - 1) edges.push(b)
+    }
+    edges.push(high)
+    for (let j = 1; j < edges.length; j++) {
+      const [a, b] = [edges[j - 1]!, edges[j]!]
+      if (!(a < b)) continue
+      const under = area.value(b) - area.value(a)
+      const own = topArea(top, i, a, b, level) - under
+      // Below this the difference is rounding of the two areas.
+      if (Math.abs(own) <= 4e-16 * (Math.abs(under) + Math.abs(strip.area))) continue
+      const last = slivers.at(-1)
+      if (last?.strip === i && last.to === a && last.area * own > 0) {
+        last.to = b
+        last.area += own
+      } else slivers.push({ strip: i, from: a, to: b, area: own })
+    }
+  })
+  return {
+    over: compensatedSum(slivers.map((s) => Math.max(0, s.area))),
+    short: compensatedSum(slivers.map((s) => Math.max(0, -s.area))),
+    slivers,
+  }
+}
+
+/** The area under a top, which is a polynomial of degree 2 at most: Simpson's rule is exact. */
+function topArea(
+  top: (strip: number, x: number) => number,
+  i: number,
+  a: number,
+  b: number,
+  level: boolean,
+): number {
+  if (level) return top(i, a) * (b - a)
+  return ((top(i, a) + 4 * top(i, (a + b) / 2) + top(i, b)) * (b - a)) / 6
+}
+
+/** Where a function changes its sign between two places, just inside them, or null. */
+function crossingBetween(gap: (x: number) => number, a: number, b: number): number | null {
+  const inset = (b - a) * 1e-9
+  let [lo, hi] = [a + inset, b - inset]
+  const [first, last] = [Math.sign(gap(lo)), Math.sign(gap(hi))]
+  if (first * last >= 0 || Number.isNaN(first * last)) return null
+  for (let i = 0; i < halvings; i++) {
+    const m = (lo + hi) / 2
+    if (m <= lo || m >= hi) break
+    if (Math.sign(gap(m)) === first) lo = m
+    else hi = m
+  }
+  return (lo + hi) / 2
+}

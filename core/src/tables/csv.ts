@@ -1,0 +1,72 @@
+import Papa from 'papaparse'
+
+export interface CsvProblem {
+  /** The line of the file, the first being 1. */
+  line: number
+  message: string
+}
+
+export interface CsvTable {
+  columns: string[]
+  /** Only rows whose cells are all numbers. */
+  rows: number[][]
+  /** Rows that were left out, each with what is wrong. */
+  problems: CsvProblem[]
+}
+
+const mostProblems = 100
+
+/**
+ * Comma-separated values (RFC 4180) for a table. Numbers keep all their digits; what has no value is
+ * an empty cell.
+ */
+export function toCsv(columns: readonly string[], rows: readonly (readonly number[])[]): string {
+  const cells = rows.map((row) => row.map((v) => (Number.isFinite(v) ? String(v) : '')))
+  return Papa.unparse({ fields: [...columns], data: cells }, { newline: '\r\n' })
+}
+
+/**
+ * Reads numbers in columns: separated by commas, semicolons, tabs or bars, with or without a first
+ * row of names. Where semicolons or tabs separate, a comma is taken for the decimal point. A row
+ * with a cell that is no number, or with another count of cells, is left out and named.
+ */
+export function readCsv(text: string): CsvTable {
+  const plain = text.replace(/^\uFEFF/, '')
+  // The first line with one of these decides; a comma may be a decimal point beside the others.
+  const firstLine = plain.split(/\r?\n/).find((line) => line.trim() !== '') ?? ''
+  const delimiter = ['\t', ';', '|'].find((d) => firstLine.includes(d)) ?? ','
+  const parsed = Papa.parse<string[]>(plain, { delimiter })
+  const lines = parsed.data.map((cells, i) => ({ line: i + 1, cells: cells.map((c) => c.trim()) }))
+  const filled = lines.filter(({ cells }) => cells.some((c) => c !== ''))
+  const [first] = filled
+  if (!first)
+    return { columns: [], rows: [], problems: [{ line: 1, message: 'there is nothing in it' }] }
+  const numberOf = (cell: string) => {
+    const tidy = cell.replace(/\u2212/g, '-')
+    const pointed = delimiter === ',' ? tidy : tidy.replace(',', '.')
+    return pointed === '' ? NaN : Number(pointed)
+  }
+  const named = first.cells.some((c) => c !== '' && Number.isNaN(numberOf(c)))
+  const width = first.cells.length
+  const columns = named
+    ? first.cells.map((c, i) => c || `column ${i + 1}`)
+    : Array.from({ length: width }, (_, i) => `column ${i + 1}`)
+  const rows: number[][] = []
+  const problems: CsvProblem[] = []
+  for (const { line, cells } of named ? filled.slice(1) : filled) {
+    if (cells.length !== width) {
+      const count = cells.length === 1 ? '1 cell' : `${cells.length} cells`
+      problems.push({ line, message: `${count} where the first row has ${width}` })
+      continue
+    }
+    const values = cells.map(numberOf)
+    const bad = values.findIndex((v) => !Number.isFinite(v))
+    if (bad >= 0) {
+      const what = cells[bad] === '' ? 'an empty cell' : `“${cells[bad]}”`
+      problems.push({ line, message: `${what} in ${columns[bad]} is no number` })
+      continue
+    }
+    rows.push(values)
+  }
+  return { columns, rows, problems: problems.slice(0, mostProblems) }
+}
