@@ -201,6 +201,7 @@ function dragging() {
       curve: 'q',
       order,
       frame: null,
+      overlays: [],
       equalScale: false,
       share: null,
     })),

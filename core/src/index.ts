@@ -79,11 +79,13 @@ export { derivativeToLatex, nameToLatex } from './language/latex'
 export { type Item, type Ink } from './scene/items'
 export type { Finding } from './scene/findings'
 export {
+  type Bar,
   createSceneMaker,
   type Findings,
   type Flag,
   frameOf,
   type LaneScene,
+  laneTitle,
   type Scene,
   type SceneMaker,
 } from './scene/scene'
@@ -91,7 +93,20 @@ export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type RangeFound } from './features/range'
 export { thumbnail } from './scene/thumbnail'
 export type { Statement } from './statements'
-export type { LineProblem, LineResult, Phrase, Readout } from './statements/kind'
+export { type CurveMaker, isCurveMaker } from './statements'
+export type {
+  ChartSeries,
+  LineProblem,
+  LineResult,
+  Phrase,
+  Readout,
+  ResultChart,
+  ResultTable,
+  StraightLine,
+  Verdict,
+} from './statements/kind'
+export type { ReadingsLine } from './statements/readings'
+export { columnTitle, usualColumns } from './statements/table'
 export { parseCurveRef, sentenceText } from './statements/slots'
 export { blankStudy, type Created, createStudy } from './study/create'
 export * from './study/edits'
@@ -108,15 +123,27 @@ export {
 } from './study/numbers'
 export { lineEquation, pointSlopeEquation, standardEquation } from './study/equation'
 export { type ExactForm, exactForm } from './study/exactForms'
-export { addLine, type Offer, offersAtPoint, offersFor } from './study/offers'
+export {
+  addLine,
+  lineOffer,
+  type Offer,
+  offersAtPoint,
+  offersFor,
+  offersOverSpan,
+} from './study/offers'
 export {
   type Display,
   type Lane,
+  lineColours,
+  lineDashes,
+  type LineLook,
   looks,
   type Manner,
   manners,
   type Motion,
   type Slider,
+  type SpanText,
+  usualMotion,
   type Variable,
 } from './study/parts'
 export { type Study, studyProblems, studySchema } from './study/schema'

@@ -7,7 +7,7 @@ import { substitute } from '../calculus/curves'
 import { simplify } from '../calculus/simplify'
 import { checkedSpan, type Feature } from './examine'
 import { zerosOn } from './splits'
-import { budgetFor, finish } from './zeros'
+import { budgetFor, finish, type Steps } from './zeros'
 
 export interface Solutions {
   /** Each place with the value of f there, in order. */
@@ -24,12 +24,20 @@ export interface Solutions {
  * the list is whole or with what could not be settled. A number is taken as the decimal it is
  * written with. Ends the wrong way round are put right; equal or infinite ones throw RangeError.
  */
-export function solve(
+export const solve = (
   f: RealFunction,
   target: number | RealFunction,
   from: number,
   to: number,
-): Solutions {
+): Solutions => finish(solveInSteps(f, target, from, to))
+
+/** The same in steps, so that long work can be stopped; it yields the share of its budget. */
+export function* solveInSteps(
+  f: RealFunction,
+  target: number | RealFunction,
+  from: number,
+  to: number,
+): Steps<Solutions> {
   const [a, b] = checkedSpan(from, to)
   if (typeof target === 'number' && !Number.isFinite(target)) {
     throw new RangeError(`a level must be a finite number: ${target}`)
@@ -44,7 +52,7 @@ export function solve(
         })
   const difference = simplify(sum(tree, negate(other)))
   const budget = budgetFor(difference)
-  const found = finish(zerosOn(difference, f.variable, a, b, budget))
+  const found = yield* zerosOn(difference, f.variable, a, b, budget)
   const pair = ({ lo, hi }: I.Interval): [number, number] => [lo, hi]
   return {
     solutions: found.zeros.map(({ enclosure, proven }) => {

@@ -8,7 +8,11 @@ const margin = 0.08
  * The heights to show so that f is seen over [from, to]: all of it with a margin, and the axis when
  * it is near. Where f runs away at a pole the middle nine tenths of its values decide.
  */
-export function fitHeights(f: RealFunction, from: number, to: number): [number, number] {
+export function fitHeights(
+  f: Pick<RealFunction, 'values'>,
+  from: number,
+  to: number,
+): [number, number] {
   const xs = Float64Array.from({ length: looks + 1 }, (_, i) => from + ((to - from) * i) / looks)
   const values = Array.from(f.values(xs)).filter((y) => Number.isFinite(y))
   if (values.length === 0) return [-1, 1]

@@ -1,5 +1,5 @@
 /** What a colour stands for; the renderer knows the tokens. */
-export type Ink = `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'axis' | 'grid' | 'quiet' | 'ink'
+export type Ink = `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'span' | 'axis' | 'grid' | 'quiet' | 'ink'
 
 /** One thing to draw on a lane, in pixels from its top left corner. */
 export type Item = { key: string; dimmed?: boolean } & (
@@ -11,6 +11,8 @@ export type Item = { key: string; dimmed?: boolean } & (
       /** The order of derivative a curve shows, as its dashes; 0 is solid. */
       order?: number
       dotted?: boolean
+      /** Dashes chosen for the line; they win over those of its order. */
+      dash?: 'solid' | 'dashed' | 'dotted'
     }
   | {
       kind: 'rect'

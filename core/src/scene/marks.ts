@@ -9,11 +9,24 @@ const [shortestRun, longestRun] = [28, 180]
 
 /** Turns a mark of a line into what is drawn on its lane. */
 export function markItems(mark: Mark, frame: Frame, key: string): Item[] {
+  switch (mark.kind) {
+    case 'level':
+      return levelItems(mark, frame, key)
+    case 'points':
+      return pointItems(mark, frame, key)
+    case 'graph':
+      return graphItems(mark, frame, key)
+    default:
+  }
   const x = toPixelX(frame, mark.x)
   const y = toPixelY(frame, mark.y)
   switch (mark.kind) {
     case 'dot':
       return dotItems(mark, frame, key, x, y)
+    case 'chord':
+      return chordItems(mark, frame, key, x, y)
+    case 'stem':
+      return stemItems(mark, frame, key, x, y)
     case 'line':
       return [
         {
@@ -96,6 +109,149 @@ function triangleItems(
     },
     ...items,
   ]
+}
+
+/** Run and rise of a secant as the two short sides of its triangle. */
+function chordItems(
+  mark: Mark & { kind: 'chord' },
+  frame: Frame,
+  key: string,
+  x: number,
+  y: number,
+): Item[] {
+  const [right, top] = [toPixelX(frame, mark.toX), toPixelY(frame, mark.toY)]
+  if (Math.abs(right - x) < 6) return []
+  const below = top <= y
+  const side = right > x ? 1 : -1
+  return [
+    {
+      kind: 'path',
+      key,
+      d: `M${round(x)} ${round(y)}H${round(right)}V${round(top)}`,
+      ink: 'place',
+      width: 1.5,
+      dotted: true,
+    },
+    {
+      kind: 'label',
+      key: `${key}.run`,
+      x: round((x + right) / 2),
+      y: round(below ? y + 15 : y - 6),
+      text: mark.run,
+      ink: 'place',
+      anchor: 'middle',
+    },
+    {
+      kind: 'label',
+      key: `${key}.rise`,
+      x: round(right + 8 * side),
+      y: round(Math.max(12, Math.min(frame.height - 6, (y + top) / 2 + 4))),
+      text: mark.rise,
+      ink: 'place',
+      anchor: side > 0 ? 'start' : 'end',
+    },
+  ]
+}
+
+/** A short stem from a point down to the axis of its lane. */
+function stemItems(
+  mark: Mark & { kind: 'stem' },
+  frame: Frame,
+  key: string,
+  x: number,
+  y: number,
+): Item[] {
+  if (x < -2 || x > frame.width + 2) return []
+  const foot = Math.max(0, Math.min(frame.height, toPixelY(frame, 0)))
+  const items: Item[] = [
+    {
+      kind: 'path',
+      key,
+      d: `M${round(x)} ${round(y)}V${round(foot)}`,
+      ink: 'span',
+      width: 1.5,
+      dotted: true,
+    },
+    { kind: 'path', key: `${key}.ring`, d: ringPath(x, y, 4.5), ink: 'span', width: 2.5 },
+  ]
+  if (mark.label === '') return items
+  const at = { x: round(x), y: round(y) }
+  return [
+    ...items,
+    {
+      kind: 'label',
+      key: `${key}.label`,
+      ...at,
+      text: mark.label,
+      ink: 'span',
+      anchor: 'start',
+      beside: at,
+    },
+  ]
+}
+
+export const ringPath = (x: number, y: number, r: number) =>
+  `M${round(x - r)} ${round(y)}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0`
+
+/** A level across a span, with its number at the right end. */
+function levelItems(mark: Mark & { kind: 'level' }, frame: Frame, key: string): Item[] {
+  const y = toPixelY(frame, mark.y)
+  if (y < -2 || y > frame.height + 2) return []
+  const [left, right] = [toPixelX(frame, mark.from), toPixelX(frame, mark.to)]
+  const end = Math.max(20, Math.min(frame.width - 6, right - 6))
+  return [
+    {
+      kind: 'path',
+      key,
+      d: `M${round(left)} ${round(y)}H${round(right)}`,
+      ink: 'span',
+      width: 2,
+    },
+    ...(mark.label === ''
+      ? []
+      : [
+          {
+            kind: 'label' as const,
+            key: `${key}.label`,
+            x: round(end),
+            y: round(y < 20 ? y + 16 : y - 6),
+            text: mark.label,
+            ink: 'span' as const,
+            anchor: 'end' as const,
+          },
+        ]),
+  ]
+}
+
+/** Points of a table or of readings, all as one path. */
+function pointItems(mark: Mark & { kind: 'points' }, frame: Frame, key: string): Item[] {
+  const seen = mark.points.flatMap(([px, py]) => {
+    const [x, y] = [toPixelX(frame, px), toPixelY(frame, py)]
+    const inside = x >= -4 && x <= frame.width + 4 && y >= -4 && y <= frame.height + 4
+    return inside ? [ringPath(x, y, seenRadius(mark.points.length))] : []
+  })
+  return seen.length === 0 ? [] : [{ kind: 'path', key, d: seen.join(''), ink: 'ink', width: 1.5 }]
+}
+const seenRadius = (count: number) => (count > 120 ? 1.8 : 3)
+
+/** A fitted formula over the places it was fitted to. */
+function graphItems(mark: Mark & { kind: 'graph' }, frame: Frame, key: string): Item[] {
+  const [from, to] = [Math.max(mark.from, frame.x[0]), Math.min(mark.to, frame.x[1])]
+  if (!(from < to)) return []
+  const count = Math.max(2, Math.ceil(((to - from) / (frame.x[1] - frame.x[0])) * frame.width) / 2)
+  let d = ''
+  let drawn = false
+  for (let i = 0; i <= count; i++) {
+    const x = from + ((to - from) * i) / count
+    const y = toPixelY(frame, mark.f(x))
+    if (!Number.isFinite(y) || Math.abs(y) > 4 * frame.height) {
+      drawn = false
+      continue
+    }
+    d += `${drawn ? 'L' : 'M'}${round(toPixelX(frame, x))} ${round(y)}`
+    drawn = true
+  }
+  return [{ kind: 'path', key, d, ink: 'curve3', width: 2.5 }]
 }
 
 function dotItems(

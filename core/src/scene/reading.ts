@@ -37,7 +37,7 @@ export function readCurveAt(
   const x = Number((scene.x[0] + pointer.x * perPixel).toFixed(decimals))
   const { curve } = found
   if (x < curve.from || x > curve.to) return null
-  const [value = NaN, slope = NaN] = curve.derivative(lane.order).f.derivatives(x, 1)
+  const [value = NaN, slope = NaN] = curve.drawn(lane.order).derivatives(x, 1)
   if (!Number.isFinite(value)) return null
   const at = { x: toPixelX(frame, x), y: toPixelY(frame, value) }
   const steep = Math.abs(slope) * perPixel * (lane.height / (lane.y[1] - lane.y[0]))

@@ -1,4 +1,4 @@
-import type { RealFunction } from '../evaluate/compile'
+import type { DrawnFunction } from '../statements/kind'
 import { countParts } from '../language/tree'
 
 /** A rectangle of the plane shown on a rectangle of pixels. */
@@ -40,7 +40,7 @@ const halvings = 60
  * pixels) can be, which is for pictures that move.
  */
 export function sampleCurve(
-  f: RealFunction,
+  f: DrawnFunction,
   from: number,
   to: number,
   frame: Frame,
@@ -140,7 +140,7 @@ export function sampleCurve(
 }
 
 /** The last place with a value on the way from one that has one to one that has none. */
-function domainEnd(f: RealFunction, within: number, without: number): number {
+function domainEnd(f: DrawnFunction, within: number, without: number): number {
   let [inside, out] = [within, without]
   for (let i = 0; i < halvings; i++) {
     const middle = (inside + out) / 2
@@ -152,13 +152,13 @@ function domainEnd(f: RealFunction, within: number, without: number): number {
 }
 
 /** Whether f runs away between two neighbouring samples: a pole is never drawn over. */
-function isUnbounded(f: RealFunction, x0: number, x1: number): boolean {
+function isUnbounded(f: DrawnFunction, x0: number, x1: number): boolean {
   const [lo, hi] = f.enclose(x0, x1)
   return lo === -Infinity || hi === Infinity
 }
 
 /** Whether the step between two places stays as they close in: a jump or a pole. */
-function isBreak(f: RealFunction, x0: number, y0: number, x1: number, y1: number): boolean {
+function isBreak(f: DrawnFunction, x0: number, y0: number, x1: number, y1: number): boolean {
   let [a, ya, b, yb] = [x0, y0, x1, y1]
   const first = Math.abs(y1 - y0)
   for (let i = 0; i < halvings; i++) {

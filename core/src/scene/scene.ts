@@ -1,5 +1,7 @@
-import type { CurveResult, Mark } from '../statements/kind'
+import type { CurveResult, DrawnFunction, Mark } from '../statements/kind'
 import { equalHeights } from '../study/framing'
+import { isCurveMaker } from '../statements'
+import type { LineLook, SpanText } from '../study/parts'
 import { freeSlider, readNumber } from '../study/values'
 import { formatShort } from '../study/numbers'
 import type { Evaluation } from '../study/evaluate'
@@ -74,6 +76,16 @@ export interface Scene {
   ticks: readonly PlacedTick[]
   lanes: readonly LaneScene[]
   flags: readonly Flag[]
+  bars: readonly Bar[]
+}
+
+/** A span as a bar on the ruler. */
+export interface Bar {
+  span: SpanText
+  from: { value: number; at: number }
+  to: { value: number; at: number }
+  /** Bars that would lie on each other stand in rows. */
+  row: number
 }
 
 /** Remembers what was made from the same ingredients: unchanged parts keep their identity. */
@@ -135,6 +147,10 @@ export function frameOf(study: Study, evaluation: Evaluation): [number, number] 
 /** Room for the band and a little air above it, in pixels. */
 const footRoom = 24
 
+/** q′, or ∫q for the area from the beginning of the span. */
+export const laneTitle = ({ curve, order }: { curve: string; order: number }) =>
+  order < 0 ? `∫${curve}` : curve + '′'.repeat(order)
+
 const curveInk = (index: number): Ink => `curve${((index % 5) + 1) as 1 | 2 | 3 | 4 | 5}`
 
 function makeScene(
@@ -156,22 +172,29 @@ function makeScene(
       }),
     ),
   )
-  const marksOf = new Map<string, { mark: Mark; key: string; dimmed: boolean }[]>()
+  const lineOf = new Map(study.lines.map((l) => [l.id, l]))
+  const lookOf = new Map(study.lines.flatMap((l) => (isCurveMaker(l) ? [[l.name, l.look]] : [])))
+  const marksOf = new Map<
+    string,
+    { mark: Mark; key: string; dimmed: boolean; look: LineLook | undefined }[]
+  >()
   for (const [id, result] of lines) {
+    const look = lineOf.get(id)?.look
+    if (look?.hidden) continue
     result.marks.forEach((mark, i) => {
       const lane = `${mark.lane.curve}:${mark.lane.order}`
       const found = curves.get(mark.lane.curve)
-      const dimmed = found?.ok === true && found.curve.stale
+      const dimmed = (found?.ok === true && found.curve.stale) || result.pending === true
       const list = marksOf.get(lane) ?? []
       if (list.length === 0) marksOf.set(lane, list)
-      list.push({ mark, key: `${id}.${i}`, dimmed })
+      list.push({ mark, key: `${id}.${i}`, dimmed, look })
     })
   }
   const names = [...curves.keys()]
 
   const lanes = study.lanes.flatMap((lane): LaneScene[] => {
     const found = curves.get(lane.curve)
-    const title = lane.curve + '′'.repeat(lane.order)
+    const title = laneTitle(lane)
     const height = viewport.heights[lane.id] ?? 0
     const base = { id: lane.id, curve: lane.curve, order: lane.order, title, height }
     if (!found?.ok || width <= 0 || height <= 0) {
@@ -189,12 +212,26 @@ function makeScene(
     }
     const { curve } = found
     const key = (part: string) => `${lane.id}.${part}`
-    const { f } = keep(key('f'), [curve, lane.order], () => curve.derivative(lane.order))
+    const f = keep(key('f'), [curve, lane.order], () => curve.drawn(lane.order))
+    const over = lane.overlays.flatMap(({ curve: name, order }) => {
+      const other = curves.get(name)
+      if (!other?.ok) return []
+      const drawn = keep(key(`over.${name}.${order}`), [other.curve, order], () =>
+        other.curve.drawn(order),
+      )
+      return [{ name, order, curve: other.curve, f: drawn }]
+    })
     const held = viewport.held?.get(lane.id)
     const seen = [Math.max(x0, curve.from), Math.min(x1, curve.to)] as const
-    const fitted = keep(key('fit'), [f, ...seen], () =>
-      seen[0] < seen[1] ? fitHeights(f, ...seen) : fitHeights(f, curve.from, curve.to),
-    )
+    const fitted = keep(key('fit'), [f, ...seen, ...over.map((o) => o.f)], () => {
+      const own = seen[0] < seen[1] ? fitHeights(f, ...seen) : fitHeights(f, curve.from, curve.to)
+      return over.reduce((all, o) => {
+        const [a, b] = [Math.max(x0, o.curve.from), Math.min(x1, o.curve.to)]
+        if (!(a < b)) return all
+        const [low, high] = fitHeights(o.f, a, b)
+        return [Math.min(all[0], low), Math.max(all[1], high)] as [number, number]
+      }, own)
+    })
     // The band at the foot of a derivative's lane does not stand on its curve.
     const foot = lane.order === 1 || lane.order === 2 ? footRoom / Math.max(1, height) : 0
     const withFoot: readonly [number, number] =
@@ -228,15 +265,39 @@ function makeScene(
       () => !strokes.some((s) => s.some((v, i) => i % 2 === 1 && v >= 0 && v <= height)),
     )
     const index = names.indexOf(lane.curve)
-    const drawn = keep(key('curve'), [strokes, index, curve.stale], (): Item => ({
-      kind: 'path',
-      key: 'curve',
-      d: strokesToPath(strokes),
-      ink: curveInk(index),
-      width: 3,
-      order: lane.order,
-      dimmed: curve.stale,
-    }))
+    const look = lookOf.get(lane.curve)
+    const drawn = keep(key('curve'), [strokes, index, curve.stale, look], (): Item =>
+      withLook(
+        {
+          kind: 'path',
+          key: 'curve',
+          d: look?.hidden && lane.order === 0 ? '' : strokesToPath(strokes),
+          ink: curveInk(index),
+          width: 3,
+          order: lane.order,
+          dimmed: curve.stale,
+        },
+        look,
+      ),
+    )
+    const caption = keep(key('caption'), [strokes, look, index], () =>
+      captionItems(strokes, look, lane.order, inkOf(look) ?? curveInk(index)),
+    )
+    const overlaid = over.map((o): Item => {
+      const part = `over.${o.name}.${o.order}`
+      const ingredients = [o.f, o.curve, frame, viewport.hurried]
+      return keep(key(`${part}.path`), ingredients, () => ({
+        kind: 'path',
+        key: part,
+        d: strokesToPath(
+          sampleCurve(o.f, o.curve.from, o.curve.to, frame, viewport.hurried !== true),
+        ),
+        ink: curveInk(names.indexOf(o.name)),
+        width: 3,
+        order: o.order,
+        dimmed: o.curve.stale,
+      }))
+    })
     const finding = findings.get(lane.curve)
     const open = study.lanes.flatMap((l) => (l.curve === lane.curve ? [l.order] : [])).join()
     const foundItems = finding
@@ -268,11 +329,14 @@ function makeScene(
         },
       ])
     })
-    const marks = (marksOf.get(`${lane.curve}:${lane.order}`) ?? []).flatMap((m) =>
-      keep(key(`mark.${m.key}`), [m.mark, frame, m.dimmed], () =>
-        markItems(m.mark, frame, m.key).map((item) =>
-          m.dimmed ? { ...item, dimmed: true } : item,
-        ),
+    const shown = [{ curve: lane.curve, order: lane.order }, ...lane.overlays]
+    const marked = shown.flatMap((s) => marksOf.get(`${s.curve}:${s.order}`) ?? [])
+    const marks = marked.flatMap((m) =>
+      keep(key(`mark.${m.key}`), [m.mark, frame, m.dimmed, m.look], () =>
+        markItems(m.mark, frame, m.key).map((item) => {
+          const shown = withLook(item, m.look)
+          return m.dimmed ? { ...shown, dimmed: true } : shown
+        }),
       ),
     )
     // Dots come last, so that nothing is drawn over what can be taken hold of.
@@ -280,7 +344,9 @@ function makeScene(
       ...grid,
       ...foundItems.filter((i) => i.kind === 'rect' || i.key.startsWith('band')),
       ...guides,
+      ...overlaid,
       drawn,
+      ...caption,
       ...foundItems.filter((i) => i.kind !== 'rect' && !i.key.startsWith('band')),
       ...keep(key('marks'), [width, height, ...marks], () =>
         placeLabels(
@@ -322,7 +388,81 @@ function makeScene(
       }
     }),
   )
-  return { x, width, ticks, lanes, flags }
+  const bars = keep('bars', [evaluation.spans, x, width], () =>
+    inRows(
+      evaluation.spans.map(({ text, from, to }) => ({
+        span: text,
+        from: { value: from, at: round(toPixelX({ x, width }, from)) },
+        to: { value: to, at: round(toPixelX({ x, width }, to)) },
+      })),
+    ),
+  )
+  return { x, width, ticks, lanes, flags, bars }
+}
+
+const mostBarRows = 2
+
+/** Puts each bar into the first row where it stands free, or the last one. */
+function inRows(bars: Omit<Bar, 'row'>[]): Bar[] {
+  const ends: number[] = []
+  return bars.map((bar) => {
+    const free = ends.findIndex((end) => bar.from.at > end + 8)
+    const row = free >= 0 ? free : Math.min(ends.length, mostBarRows - 1)
+    ends[row] = Math.max(ends[row] ?? -Infinity, bar.to.at)
+    return { ...bar, row }
+  })
+}
+
+const inkOf = (look: LineLook | undefined): Ink | null =>
+  look?.colour === undefined
+    ? null
+    : (
+        {
+          kelp: 'curve1',
+          slate: 'curve2',
+          plum: 'curve3',
+          moss: 'curve4',
+          umber: 'curve5',
+          rust: 'place',
+          ochre: 'span',
+        } as const
+      )[look.colour]
+
+/** An item as someone wants its line drawn. */
+function withLook(item: Item, look: LineLook | undefined): Item {
+  if (!look || item.kind === 'rect') return item
+  const ink = inkOf(look) ?? item.ink
+  if (item.kind !== 'path') return { ...item, ink }
+  const dash = look.dash === 'usual' ? undefined : look.dash
+  return {
+    ...item,
+    ink,
+    width: look.width ?? item.width,
+    ...(dash ? { dash, dotted: false } : {}),
+  }
+}
+
+/** The words someone has put to a curve, where it leaves the picture on the right. */
+function captionItems(
+  strokes: readonly Stroke[],
+  look: LineLook | undefined,
+  order: number,
+  ink: Ink,
+): Item[] {
+  const last = strokes.at(-1)
+  if (!look?.label || look.hidden || order !== 0 || !last) return []
+  const at = Math.max(0, Math.floor(last.length / 2) - 12) * 2
+  return [
+    {
+      kind: 'label',
+      key: 'caption',
+      x: round(last[at]! - 6),
+      y: round(last[at + 1]! - 10),
+      text: look.label,
+      ink,
+      anchor: 'end',
+    },
+  ]
 }
 
 /** Two lines at one place put their dots on one spot: one of them is enough. */
@@ -365,7 +505,7 @@ function summarise(
   title: string,
   curve: CurveResult,
   order: number,
-  f: CurveResult['f'],
+  f: DrawnFunction,
   study: Study,
 ): string {
   const { variable, decimals } = study

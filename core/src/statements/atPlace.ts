@@ -85,11 +85,21 @@ export function missingDerivative(ref: CurveRef, at: AtPlace, letter: string): L
       ? `${curve.name} jumps here`
       : steep
         ? `${curve.name} is vertical here`
-        : `${curve.name} has a kink here`
+        : kinkWords(ref, at)
   return {
     message: `no ${ref.order > 1 ? curveText(ref) : 'slope'} ${where}: ${reason}`,
     fix: 'move the place a little to either side',
   }
+}
+
+/** The slopes on both sides of a kink, where there are some. */
+function kinkWords({ order }: CurveRef, { curve, x }: AtPlace): string {
+  const [left, right] = [curve.f.beside(x, -1, order)[order], curve.f.beside(x, 1, order)[order]]
+  const known = [left, right].every(Number.isFinite)
+  const sides = known
+    ? `, ${formatShort(left!, 6)} on its left and ${formatShort(right!, 6)} on its right`
+    : ''
+  return `${curve.name} has a kink here${sides}`
 }
 
 /** Lines that hang on a place: which curve and which place the words name or leave open. */
@@ -104,6 +114,8 @@ export function offersAt<L>(
   const place = said ?? request.place ?? request.sliders[0] ?? null
   return refs.flatMap((one) => {
     const line = make(one, place ?? 'a')
-    return line ? [{ line, ...(place === null ? { newPlace: 'a' } : {}) }] : []
+    return line
+      ? [{ line, ...(place === null ? { newSliders: [{ name: 'a', place: true }] } : {}) }]
+      : []
   })
 }

@@ -1,6 +1,13 @@
 import { z } from 'zod'
 import { formatShort } from '../study/numbers'
-import { formulaTextSchema, idSchema, nameSchema, spanSchema, unitSchema } from '../study/parts'
+import {
+  formulaTextSchema,
+  idSchema,
+  lineLookSchema,
+  nameSchema,
+  spanSchema,
+  unitSchema,
+} from '../study/parts'
 import { nameToLatex, toLatex } from '../language/latex'
 import { toPlain, toText } from '../language/print'
 import { describeJoin, type Join, joinPlaces } from '../features/joins'
@@ -19,6 +26,7 @@ import { escapeText, wordsAfter } from './slots'
 export const curveLineSchema = z.object({
   kind: z.literal('curve'),
   id: idSchema,
+  look: lineLookSchema.optional(),
   name: nameSchema,
   unit: unitSchema,
   /** As typed, readable or not: nothing typed is lost. */
@@ -102,7 +110,7 @@ export const curveKind: StatementKind<CurveLine> = {
     ]
   },
 
-  places: () => [],
+  placeFields: [],
   rename: (line, names) => ({
     ...line,
     name: names(line.name),

@@ -2,8 +2,9 @@ import type { z } from 'zod'
 import type { RealFunction } from '../evaluate/compile'
 import type { Hint, Problem } from '../language/problems'
 import type { Tree } from '../language/tree'
+import type { Steps } from '../features/zeros'
 import type { ExactForm } from '../study/exactForms'
-import type { Variable } from '../study/parts'
+import type { SpanText, Variable } from '../study/parts'
 
 /** A stretch of a sentence: fixed words, or a slot that is edited in place. */
 export type Phrase =
@@ -17,14 +18,40 @@ export type Phrase =
       /** What an editor opens with. */
       source: string
       latex: string
+      /** What a choice can be, each as text; the text is what the member takes. */
+      choices?: readonly { value: string; text: string }[]
     }
 
-export type SlotKind = 'formula' | 'domain' | 'curve' | 'place'
+export type SlotKind =
+  'formula' | 'domain' | 'curve' | 'place' | 'span' | 'target' | 'number' | 'choice'
+
+export type ReadoutLabel =
+  | 'slope'
+  | 'line'
+  | 'value'
+  | 'rise'
+  | 'run'
+  | 'dy'
+  | 'formula'
+  | 'R²'
+  | 'sum'
+  | 'exact'
+  | 'difference'
+  | 'over'
+  | 'short'
+  | 'area'
+  | 'total'
+  | 'average'
+  | 'highest'
+  | 'lowest'
+  | 'length'
 
 /** A number or equation under a sentence: exactly what a person would copy. */
 export interface Readout {
-  label: 'slope' | 'line' | 'value'
+  label: ReadoutLabel
   text: string
+  /** For a straight line: what its other forms are made of. */
+  straight?: StraightLine
   /** The unrounded number behind it, where it is one number. */
   value?: number
   /** The same number with fractions, roots and π, where there is such a form. */
@@ -41,6 +68,54 @@ export interface LineProblem {
   at?: Pick<Problem, 'from' | 'to' | 'replacement'>
 }
 
+/** A straight line through a point. */
+export interface StraightLine {
+  at: number
+  value: number
+  slope: number
+}
+
+/** Rows of numbers under a sentence. */
+export interface ResultTable {
+  name: 'Secants' | 'Solutions' | 'Values' | 'Strips' | 'Features' | 'Candidates' | 'Counts'
+  columns: readonly string[]
+  rows: readonly ResultRow[]
+  /** Shown at once; else behind a button. */
+  open: boolean
+}
+export interface ResultRow {
+  /** As a person reads and copies it. */
+  cells: readonly string[]
+  /** The numbers behind the cells, for sorting and files; null where a cell is no number. */
+  values: readonly (number | null)[]
+  /** Where on the axis the row belongs, so that row and point light each other. */
+  x?: number
+}
+
+/** Points of one kind in a chart. */
+export interface ChartSeries {
+  name: string
+  points: readonly (readonly [x: number, y: number])[]
+}
+export interface ResultChart {
+  name: string
+  xLabel: string
+  yLabel: string
+  /** Both scales count in powers of ten. */
+  logarithmic: boolean
+  series: readonly ChartSeries[]
+  /** What it shows, for those who do not see it. */
+  summary: string
+}
+
+/** Whether a list is whole, in words. */
+export interface Verdict {
+  complete: boolean
+  text: string
+  /** A stretch that could not be settled. */
+  unresolved: readonly (readonly [number, number])[]
+}
+
 /** Which lane a mark belongs to: the curve's own, or one of its derivatives'. */
 export interface LaneOf {
   curve: string
@@ -52,6 +127,11 @@ export type Mark = { lane: LaneOf } & (
   | { kind: 'dot'; x: number; y: number; place: string; label?: string }
   | { kind: 'line'; x: number; y: number; slope: number; extent: 'whole' | 'short' }
   | { kind: 'riseOverRun'; x: number; y: number; slope: number; unitLabel: (run: number) => string }
+  | { kind: 'chord'; x: number; y: number; toX: number; toY: number; rise: string; run: string }
+  | { kind: 'level'; y: number; from: number; to: number; label: string }
+  | { kind: 'stem'; x: number; y: number; label: string }
+  | { kind: 'points'; points: readonly (readonly [x: number, y: number])[] }
+  | { kind: 'graph'; f: (x: number) => number; from: number; to: number }
 )
 
 export interface LineResult {
@@ -60,6 +140,13 @@ export interface LineResult {
   problems: LineProblem[]
   /** What else is to be said about it, a sentence each. */
   notes?: string[]
+  tables?: readonly ResultTable[]
+  charts?: readonly ResultChart[]
+  verdict?: Verdict
+  /** Longer work is under way; what stands here is from before. */
+  pending?: boolean
+  /** Lines that follow from this one in one press. */
+  offers?: readonly { text: string; line: object }[]
   /** Remarks that are no fault, such as another way a formula could have been meant. */
   hints: Hint[]
 }
@@ -81,9 +168,21 @@ export interface CurveResult {
   /** What is wrong with the typed formula or its span. */
   problems: LineProblem[]
   hints: Hint[]
+  /** Given by a formula; else by an area or by readings, and then it has no derivative formula. */
+  formula: boolean
+  /** Places and readings of a curve that is given by them. */
+  readings?: { xs: readonly number[]; ys: readonly number[] }
   /** The derivative of an order as a formula and as a function; order 0 is the curve. */
   derivative(order: number): { tree: Tree; f: RealFunction }
+  /** What a lane draws: the derivative of an order, or for -1 the area from the span's beginning. */
+  drawn(order: number): DrawnFunction
 }
+
+/** A function as a lane draws it. */
+export type DrawnFunction = Pick<
+  RealFunction,
+  'value' | 'values' | 'derivatives' | 'enclose' | 'tree'
+>
 
 export type CurveLookup = { ok: true; curve: CurveResult } | { ok: false; problem: LineProblem }
 export type NumberLookup =
@@ -97,6 +196,14 @@ export interface LineContext {
   curve(name: string): CurveLookup
   /** The value of a place or an end of a span, as typed. */
   number(text: string): NumberLookup
+  /** Where the slider of a place begins and by what it steps: in a sweep by its equal steps. */
+  range(place: string): { from: number; step: number } | null
+  /** A typed formula of the variable as a function, with curves and sliders put in. */
+  formula(text: string): { ok: true; f: RealFunction } | { ok: false; problem: LineProblem }
+  /** Takes work in steps to its end, or null where it takes too long to wait for it. */
+  steps<R>(work: Steps<R>): R | null
+  /** What the table of a curve has come to, or null where there is none. */
+  tableOf(curve: string, order: number): LineResult | null
 }
 
 /** What a sentence may look at; sentences read the study, not its values. */
@@ -107,6 +214,8 @@ export interface SentenceContext {
   read(text: string): Tree | null
   /** The derivative formula of a curve, or null where it cannot be read. */
   derivative(curve: string, order: number): Tree | null
+  /** Whether a text such as r or r' names a curve of the study. */
+  isCurve(text: string): boolean
   /** Whether a curve has a value at the ends of its span. */
   ends(curve: string): { from: boolean; to: boolean }
 }
@@ -118,16 +227,31 @@ export interface Request {
   variable: Variable
   curves: { name: string; from: string; to: string }[]
   sliders: string[]
+  /** Sliders that are no places. */
+  otherSliders: string[]
   /** The place that is selected, as text, or null. */
   place: string | null
+  /** The span that is selected, or null. */
+  span: SpanText | null
   /** The curve that is selected, or null for any. */
   ref: LaneOf | null
 }
 
-/** A line to add. A place that does not exist yet is a slider to make. */
+/** A slider that a line brings with it. */
+export interface NewSlider {
+  name: string
+  /** Where it stands and what it can be; a place that says nothing goes to the span's middle. */
+  value?: number
+  from?: number
+  to?: number
+  step?: number
+  place: boolean
+}
+
+/** A line to add, with the sliders that do not exist yet. */
 export interface Proposal<L> {
   line: L
-  newPlace?: string
+  newSliders?: readonly NewSlider[]
 }
 
 /** A kind of line: all that the rest of the project knows about it. */
@@ -138,7 +262,9 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   evaluate(line: L, context: LineContext): LineResult
   /** Lines this kind would offer for what was typed; ids are given later. */
   offers(request: Request): Proposal<L>[]
-  /** The curves and places a line names, so that renaming and dragging find them. */
-  places(line: L): string[]
+  /** The members that hold a place as text, so that flags and dragging find them. */
+  placeFields: readonly (keyof L & string)[]
+  /** Whether the member `span` is a bar on the ruler. */
+  hasSpan?: boolean
   rename(line: L, names: (text: string) => string): L
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
 import { toPlain } from '../language/print'
-import { idSchema, nameSchema } from '../study/parts'
+import { idSchema, lineLookSchema, nameSchema } from '../study/parts'
 import { emptyResult, failed, type Phrase, type StatementKind } from './kind'
 import { parseCurveRef, wordsAfter } from './slots'
 
@@ -9,6 +9,7 @@ import { parseCurveRef, wordsAfter } from './slots'
 export const rateLineSchema = z.object({
   kind: z.literal('rate'),
   id: idSchema,
+  look: lineLookSchema.optional(),
   curve: nameSchema,
   order: z.int().min(1).max(3),
 })
@@ -63,6 +64,6 @@ export const rateKind: StatementKind<RateLine> = {
       )
   },
 
-  places: () => [],
+  placeFields: [],
   rename: (line, names) => ({ ...line, curve: names(line.curve) }),
 }

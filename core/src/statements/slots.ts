@@ -1,6 +1,8 @@
 import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
 import { toPlain } from '../language/print'
-import type { Phrase, SentenceContext } from './kind'
+import type { SpanText } from '../study/parts'
+import { parseSpan } from '../study/values'
+import type { NewSlider, Phrase, Request, SentenceContext } from './kind'
 
 /** The curve a slot names: q, or q′ for its derivative. */
 export interface CurveRef {
@@ -26,6 +28,28 @@ export const curveSlot = (ref: CurveRef, context: SentenceContext): Phrase => ({
   source: curveText(ref),
   latex: derivativeToLatex(ref.curve, ref.order, context.variable.letter, context.notation),
 })
+
+/** A place as it stands in a sentence, without "t =". */
+export function placeText(place: string, context: SentenceContext) {
+  const tree = context.read(place)
+  return {
+    text: tree ? toPlain(tree) : place,
+    source: place,
+    latex: tree ? toLatex(tree) : `\\text{${escapeText(place)}}`,
+  }
+}
+
+/** "[1, 4]" */
+export function spanSlot(span: SpanText, context: SentenceContext): Phrase {
+  const [from, to] = [placeText(span.from, context), placeText(span.to, context)]
+  return {
+    slot: 'span',
+    field: 'span',
+    text: `[${from.text}, ${to.text}]`,
+    source: `${span.from} to ${span.to}`,
+    latex: `[${from.latex}, ${to.latex}]`,
+  }
+}
 
 /** "t = a" */
 export function placeSlot(place: string, context: SentenceContext): Phrase {
@@ -71,4 +95,41 @@ export function curveAndPlace(
   const known = ref && curves.some((c) => c.name === ref.curve)
   const place = (at || (known ? '' : subject)).replace(new RegExp(`^${letter}\\s*=\\s*`), '').trim()
   return { ref: known ? ref : null, place: place || null }
+}
+
+/** The span that words name, such as "over [1, 4]" or "on 1 to 4"; null where they name none. */
+export function spanIn(words: string): { span: SpanText | null; rest: string } {
+  const named = /(?:^|\s)(?:over|on|from)\s+(\S.*)$/.exec(words)
+  const span = named && parseSpan(named[1]!)
+  if (span) return { span, rest: words.slice(0, named.index).trim() }
+  const bare = /^(\S+)\s+to\s+(\S+)$/.exec(words.trim())
+  return bare ? { span: { from: bare[1]!, to: bare[2]! }, rest: '' } : { span: null, rest: words }
+}
+
+/** The span a line is offered with: the one that was said, that is selected, or that of the curve. */
+export const likelySpan = (said: SpanText | null, request: Request, curve: string): SpanText => {
+  const own = request.curves.find((c) => c.name === curve) ?? { from: '0', to: '1' }
+  return said ?? request.span ?? { from: own.from, to: own.to }
+}
+
+/** The curve that words name at their beginning, with what follows it; any curve where none. */
+export function curvesMeant(
+  words: string,
+  { curves, ref }: Request,
+): { refs: CurveRef[]; rest: string } {
+  const [first = '', ...others] = words.replace(/^(?:of|to|under|for)\s+/, '').split(/\s+/)
+  const named = parseCurveRef(first)
+  if (named && curves.some((c) => c.name === named.curve)) {
+    return { refs: [named], rest: others.join(' ') }
+  }
+  const refs = ref ? [ref] : curves.map((c) => ({ curve: c.name, order: 0 }))
+  return { refs, rest: words }
+}
+
+/** A place that is there, or the slider a that is to be made. */
+export function likelyPlace(request: Request): { place: string; sliders: NewSlider[] } {
+  const place = request.place ?? request.sliders[0]
+  return place === undefined
+    ? { place: 'a', sliders: [{ name: 'a', place: true }] }
+    : { place, sliders: [] }
 }

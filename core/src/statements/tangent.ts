@@ -1,27 +1,30 @@
 import { z } from 'zod'
 import { lineEquation } from '../study/equation'
 import { formatNumber } from '../study/numbers'
-import { idSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
-import { failed, type Mark, type StatementKind } from './kind'
+import { type AtPlace, exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
+import { failed, type LineContext, type Mark, type StatementKind } from './kind'
 import { curveSlot, placeSlot, wordsAfter } from './slots'
 
 /** Tangent to q at t = a. */
 export const tangentLineSchema = z.object({
   kind: z.literal('tangent'),
   id: idSchema,
+  look: lineLookSchema.optional(),
   curve: nameSchema,
   /** The tangent to q′ has order 1. */
   order: z.int().min(0).max(2),
   place: placeTextSchema,
   extent: z.enum(['short', 'whole']),
+  /** Whether the slopes passed on the way from the slider's beginning stay on the derivative's lane. */
+  trail: z.boolean().default(false),
 })
 export type TangentLine = z.infer<typeof tangentLineSchema>
 
 export const tangentKind: StatementKind<TangentLine> = {
   kind: 'tangent',
-  schema: tangentLineSchema,
+  schema: tangentLineSchema as unknown as z.ZodType<TangentLine>,
 
   sentence: (line, context) => [
     { text: 'Tangent to ' },
@@ -66,6 +69,7 @@ export const tangentKind: StatementKind<TangentLine> = {
         label: slopeText,
       },
     ]
+    if (line.trail) marks.unshift(...trailOf(line, x, found.at, context))
     return {
       readouts: [
         {
@@ -77,6 +81,7 @@ export const tangentKind: StatementKind<TangentLine> = {
         {
           label: 'line',
           text: lineEquation({ slope, intercept: y - slope * x }, variable.letter, decimals),
+          straight: { at: x, value: y, slope },
         },
       ],
       marks,
@@ -89,10 +94,31 @@ export const tangentKind: StatementKind<TangentLine> = {
     const rest = wordsAfter(request.text, 'tangent to', 'tangent')
     if (rest === null) return []
     return offersAt(rest, request, ({ curve, order }, place) =>
-      order > 2 ? null : { kind: 'tangent', id: '', curve, order, place, extent: 'short' },
+      order > 2
+        ? null
+        : { kind: 'tangent', id: '', curve, order, place, extent: 'short', trail: false },
     )
   },
 
-  places: (line) => [line.place],
+  placeFields: ['place'],
   rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
+}
+
+/** A trail has this many points at the most. */
+const longestTrail = 500
+
+/** The slopes at the steps from the beginning of the place's slider up to where it stands. */
+function trailOf(line: TangentLine, x: number, { curve }: AtPlace, context: LineContext): Mark[] {
+  const range = context.range(line.place)
+  if (!range) return []
+  const way = x - range.from
+  const count = Math.min(longestTrail, Math.floor(way / range.step + 1e-9))
+  if (count < 1) return []
+  const { f } = curve.derivative(line.order + 1)
+  const xs = Float64Array.from({ length: count + 1 }, (_, i) => range.from + (way * i) / count)
+  const ys = f.values(xs)
+  const points = Array.from(xs, (at, i): [number, number] => [at, ys[i]!]).filter(([, y]) =>
+    Number.isFinite(y),
+  )
+  return [{ kind: 'points', lane: { curve: line.curve, order: line.order + 1 }, points }]
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { formatNumber } from '../study/numbers'
-import { idSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
 import { failed, type StatementKind } from './kind'
@@ -10,6 +10,7 @@ import { curveSlot, placeSlot, wordsAfter } from './slots'
 export const valueLineSchema = z.object({
   kind: z.literal('value'),
   id: idSchema,
+  look: lineLookSchema.optional(),
   curve: nameSchema,
   order: z.int().min(0).max(3),
   place: placeTextSchema,
@@ -62,6 +63,6 @@ export const valueKind: StatementKind<ValueLine> = {
     )
   },
 
-  places: (line) => [line.place],
+  placeFields: ['place'],
   rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
 }

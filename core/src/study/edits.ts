@@ -1,7 +1,7 @@
 import { parseFormula } from '../language/parse'
 import { tokenize } from '../language/tokens'
 import { namesIn } from '../language/tree'
-import { kindOf, type Statement } from '../statements'
+import { type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
 import type { CurveLine } from '../statements/curve'
 import { decimalsOfStep, formatShort, numberToFormula } from './numbers'
 import {
@@ -9,6 +9,7 @@ import {
   type Lane,
   nameSchema,
   type Slider,
+  type SpanText,
   usualMotion,
   type Variable,
 } from './parts'
@@ -26,13 +27,16 @@ const replaceLine = (study: Study, id: string, change: (line: Statement) => Stat
 export const curveLines = (study: Study): CurveLine[] =>
   study.lines.filter((l): l is CurveLine => l.kind === 'curve')
 
+/** Every line that brings a curve, by formula, readings or area. */
+export const curveMakers = (study: Study): CurveMaker[] => study.lines.filter(isCurveMaker)
+
 /** How formulas of this study are read. */
 export function readingOf(study: Study) {
   return {
     variable: study.variable.letter,
     names: study.sliders.map((s) => s.name),
     curves: Object.fromEntries(
-      curveLines(study).map((l) => [
+      curveMakers(study).map((l) => [
         l.name,
         { kind: 'name', name: study.variable.letter } as const,
       ]),
@@ -64,8 +68,11 @@ export const removeLine =
   (study) => {
     const line = study.lines.find((l) => l.id === id)
     const lines = study.lines.filter((l) => l.id !== id)
-    if (line?.kind !== 'curve') return { ...study, lines }
-    return { ...study, lines, lanes: study.lanes.filter((lane) => lane.curve !== line.name) }
+    if (!line || !isCurveMaker(line)) return { ...study, lines }
+    const lanes = study.lanes
+      .filter((lane) => lane.curve !== line.name)
+      .map((lane) => ({ ...lane, overlays: lane.overlays.filter((o) => o.curve !== line.name) }))
+    return { ...study, lines, lanes }
   }
 
 /** The next id that no line or lane of the study has. */
@@ -83,7 +90,7 @@ export function freshName(study: Study, preferred: string): string {
   const taken = new Set([
     study.variable.letter,
     ...study.sliders.map((s) => s.name),
-    ...curveLines(study).map((l) => l.name),
+    ...curveMakers(study).map((l) => l.name),
   ])
   if (!taken.has(preferred)) return preferred
   const free = [...placeLetters].find((c) => !taken.has(c))
@@ -196,6 +203,54 @@ export function movedPlaceText(text: string, x: number, decimals: number): strin
   return /^[\s\d.+\-−E]+$/.test(text) ? numberToFormula(Number(x.toFixed(decimals))) : text
 }
 
+/** The members of a line that hold places, with what stands there. */
+export function placeMembers(line: Statement): { field: string; text: string }[] {
+  const members = line as unknown as Record<string, unknown>
+  return kindOf(line).placeFields.flatMap((field) => {
+    const text = members[field]
+    return typeof text === 'string' ? [{ field, text }] : []
+  })
+}
+export const placesOfLine = (line: Statement): string[] => placeMembers(line).map((m) => m.text)
+
+/** The span a line hangs on, or null. */
+export const spanOfLine = (line: Statement): SpanText | null =>
+  kindOf(line).hasSpan && 'span' in line ? line.span : null
+
+const sameSpan = (a: SpanText, b: SpanText) => a.from === b.from && a.to === b.to
+
+/**
+ * Moves one end of a span in every line that hangs on it; an end that is a slider, or an expression
+ * with one free slider, moves that slider. Ends may not meet or pass each other.
+ */
+export const moveSpanEnd =
+  (span: SpanText, end: 'from' | 'to', x: number, decimals: number): Edit =>
+  (study) => {
+    const text = span[end]
+    const read = readNumber(text, study.sliders)
+    const other = readNumber(span[end === 'from' ? 'to' : 'from'], study.sliders)
+    if (!read.ok) return study
+    const least = 10 ** -decimals
+    const held = !other.ok
+      ? x
+      : end === 'from'
+        ? Math.min(x, other.value - least)
+        : Math.max(x, other.value + least)
+    if (namesIn(read.tree).size > 0) return movePlace(text, held, decimals)(study)
+    return setSpan(span, { ...span, [end]: numberToFormula(Number(held.toFixed(decimals))) })(study)
+  }
+
+/** Gives every line on one span another one. */
+export const setSpan =
+  (from: SpanText, to: SpanText): Edit =>
+  (study) => ({
+    ...study,
+    lines: study.lines.map((line) => {
+      const span = spanOfLine(line)
+      return span && sameSpan(span, from) ? ({ ...line, span: to } as Statement) : line
+    }),
+  })
+
 /** Puts one place text for another in every line that hangs on it. */
 export const renamePlace =
   (from: string, to: string): Edit =>
@@ -203,9 +258,10 @@ export const renamePlace =
     const swap = (place: string) => (place.trim() === from ? to : place)
     return {
       ...study,
-      lines: study.lines.map((line) =>
-        'place' in line && line.place.trim() === from ? { ...line, place: swap(line.place) } : line,
-      ),
+      lines: study.lines.map((line) => {
+        const held = placeMembers(line).filter(({ text }) => text.trim() === from)
+        return held.reduce((now, { field, text }) => ({ ...now, [field]: swap(text) }), line)
+      }),
     }
   }
 
@@ -233,6 +289,7 @@ export const newLane = (id: string, curve: string, order: number): Lane => ({
   id,
   curve,
   order,
+  overlays: [],
   frame: null,
   equalScale: false,
   share: null,
@@ -250,12 +307,26 @@ export const toggleLane =
         : { ...study, lanes: study.lanes.filter((l) => l !== open) }
     }
     const lane = newLane(freshId(study, 'lane'), curve, order)
-    const names = curveLines(study).map((l) => l.name)
+    const names = curveMakers(study).map((l) => l.name)
     const lanes = [...study.lanes, lane].sort(
       (a, b) => names.indexOf(a.curve) - names.indexOf(b.curve) || a.order - b.order,
     )
     return { ...study, lanes }
   }
+
+/** Draws a curve or a derivative in another lane as well, or takes it out again. */
+export const toggleOverlay =
+  (laneId: string, curve: string, order: number): Edit =>
+  (study) => ({
+    ...study,
+    lanes: study.lanes.map((lane) => {
+      if (lane.id !== laneId || (lane.curve === curve && lane.order === order)) return lane
+      const others = lane.overlays.filter((o) => o.curve !== curve || o.order !== order)
+      const overlays =
+        others.length < lane.overlays.length ? others : [...lane.overlays, { curve, order }]
+      return { ...lane, overlays: overlays.slice(-10) }
+    }),
+  })
 
 export const changeStudy =
   (change: Partial<Pick<Study, 'title' | 'about' | 'decimals'>>): Edit =>
@@ -288,7 +359,11 @@ export const renameSymbol =
       ...study,
       variable: study.variable.letter === from ? { ...study.variable, letter: to } : study.variable,
       lines: study.lines.map((line) => kindOf(line).rename(line, names)),
-      lanes: study.lanes.map((l) => ({ ...l, curve: l.curve === from ? to : l.curve })),
+      lanes: study.lanes.map((l) => ({
+        ...l,
+        curve: l.curve === from ? to : l.curve,
+        overlays: l.overlays.map((o) => ({ ...o, curve: o.curve === from ? to : o.curve })),
+      })),
     }
   }
 
@@ -336,7 +411,7 @@ export function symbolProblem(study: Study, from: string, to: string): string | 
   const taken = [
     study.variable.letter,
     ...study.sliders.map((s) => s.name),
-    ...curveLines(study).map((l) => l.name),
+    ...curveMakers(study).map((l) => l.name),
   ]
   return taken.includes(to) ? `${to} is taken` : null
 }

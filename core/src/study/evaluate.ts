@@ -1,14 +1,18 @@
+import { accumulate } from '../calculus/accumulate'
 import { expandCurves, findCycle } from '../calculus/curves'
 import { differentiate } from '../calculus/differentiate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { type Parsed, parseFormula } from '../language/parse'
 import type { Problem } from '../language/problems'
 import { curvesIn, name as nameTree, namesIn, type Tree } from '../language/tree'
-import { kindOf, type Statement } from '../statements'
+import { type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
+import { areaCurve } from '../statements/accumulate'
 import type { CurveLine } from '../statements/curve'
+import { readingsCurve } from '../statements/readings'
 import {
   type CurveLookup,
   type CurveResult,
+  type DrawnFunction,
   failed,
   type LineContext,
   type LineProblem,
@@ -17,8 +21,10 @@ import {
   type Phrase,
   type SentenceContext,
 } from '../statements/kind'
-import { sentenceText } from '../statements/slots'
+import { parseCurveRef, sentenceText } from '../statements/slots'
+import { placesOfLine, spanOfLine } from './edits'
 import { formatShort } from './numbers'
+import type { SpanText } from './parts'
 import type { Study } from './schema'
 
 /** A place on the axis: everything with the same text moves together. */
@@ -33,10 +39,20 @@ export interface Evaluation {
   lines: ReadonlyMap<string, LineResult>
   sentences: ReadonlyMap<string, readonly Phrase[]>
   places: readonly PlaceResult[]
+  spans: readonly SpanResult[]
+}
+
+/** A span that lines hang on: one bar on the ruler, however many share it. */
+export interface SpanResult {
+  text: SpanText
+  from: number
+  to: number
 }
 
 export interface Evaluator {
   (study: Study): Evaluation
+  /** Puts what longer work has come to in place of a result that was left pending. */
+  settle(pending: LineResult, settled: LineResult): boolean
   /** How many lines and curves have been worked out, as a check that a drag stays cheap. */
   worked(): number
 }
@@ -51,19 +67,23 @@ const parseMemoLimit = 500
 
 /**
  * Makes an evaluator that remembers its last answer: a line is worked out again only when
- * something it has read is different, and results that are the same keep their identity.
+ * something it has read is different, and results that are the same keep their identity. Work that
+ * goes in steps is left pending after `patience` of them; another evaluator, elsewhere, may take as
+ * long as it needs.
  */
-export function createEvaluator(): Evaluator {
+export function createEvaluator({ patience = 150 } = {}): Evaluator {
   let cells = new Map<string, Cell>()
+  const lastSettled = new Map<string, LineResult>()
   let count = 0
   let places: PlaceResult[] = []
+  let spans: SpanResult[] = []
   const parsed = new Map<string, Parsed>()
 
   const evaluate = (study: Study): Evaluation => {
     const next = new Map<string, Cell>()
     const running: { key: string; reads: Map<string, unknown> }[] = []
     const curveLines = new Map(
-      study.lines.flatMap((l) => (l.kind === 'curve' ? [[l.name, l] as const] : [])),
+      study.lines.flatMap((l) => (isCurveMaker(l) ? [[l.name, l] as const] : [])),
     )
     const sliderValues = new Map(study.sliders.map((s) => [s.name, s.value]))
     const names = [...sliderValues.keys()].join()
@@ -88,11 +108,28 @@ export function createEvaluator(): Evaluator {
           return curveNames
         case 'slider':
           return sliderValues.get(of)
+        case 'from':
+          return study.sliders.find((s) => s.name === of)?.from
+        case 'step':
+          return stepOf(of)
         case 'source':
           return curveLines.get(of)
+        case 'result':
+          return resultOf(of)
+        case 'table': {
+          const order = Number(key.split(':')[2])
+          return study.lines.find((l) => l.kind === 'table' && l.curve === of && l.order === order)
+            ?.id
+        }
         default:
           return curve(of)
       }
+    }
+    const stepOf = (name: string): number | undefined => {
+      const slider = study.sliders.find((s) => s.name === name)
+      if (!slider) return undefined
+      const { manner, stops } = slider.motion
+      return manner === 'in equal steps' ? (slider.to - slider.from) / stops : slider.step
     }
     const read = <T>(key: string): T => {
       const value = current(key)
@@ -174,6 +211,11 @@ export function createEvaluator(): Evaluator {
         if (!found.ok) {
           return { problem: { message: `${used} cannot be used: ${found.problem.message}` } }
         }
+        if (!found.curve.formula) {
+          return {
+            problem: { message: `${used} has no formula, so it cannot stand in another one` },
+          }
+        }
         trees[used] = found.curve.f.tree
       }
       const expanded = expandOnce(tree, trees, variable.letter)
@@ -186,10 +228,19 @@ export function createEvaluator(): Evaluator {
 
     const curve = (name: string): CurveLookup =>
       cell(`curve:${name}`, () => {
-        const line = read<CurveLine | undefined>(`source:${name}`)
+        const line = read<CurveMaker | undefined>(`source:${name}`)
         if (!line) return { ok: false, problem: { message: `nothing is called ${name}` } }
-        return workOut(line)
+        if (inProgress.has(name)) return { ok: false, problem: circular([name, name]) }
+        inProgress.add(name)
+        try {
+          if (line.kind === 'readings') return readingsCurve(line)
+          if (line.kind === 'accumulate') return areaCurve(line, lineContext)
+          return workOut(line)
+        } finally {
+          inProgress.delete(name)
+        }
       })
+    const inProgress = new Set<string>()
 
     const workOut = (line: CurveLine): CurveLookup => {
       count += 1
@@ -214,6 +265,7 @@ export function createEvaluator(): Evaluator {
         stale: !typed.ok,
         problems,
         hints: typed.ok ? typed.hints : [],
+        formula: true,
         derivative(order) {
           const values = Object.fromEntries(sliderValues)
           const expanded = derivativeOnce(bound.expanded, variable.letter, order)
@@ -222,7 +274,13 @@ export function createEvaluator(): Evaluator {
             f: compileOnce(expanded, variable.letter).withParameters(values),
           }
         },
+        drawn(order) {
+          if (order >= 0) return result.derivative(order).f
+          area ??= { ...accumulate(f, span.from, span.from, span.to), tree: f.tree }
+          return area
+        },
       }
+      let area: DrawnFunction | undefined
       return { ok: true, curve: result }
     }
 
@@ -245,8 +303,8 @@ export function createEvaluator(): Evaluator {
     const cycleFrom = (name: string): string[] | null => {
       const trees: Record<string, Tree> = {}
       for (const one of read<string>('curveNames').split(',')) {
-        const line = read<CurveLine | undefined>(`source:${one}`)
-        const result = line && parse(line.formula)
+        const line = read<CurveMaker | undefined>(`source:${one}`)
+        const result = line?.kind === 'curve' ? parse(line.formula) : undefined
         if (result?.ok) trees[one] = result.tree
       }
       return findCycle(name, trees)
@@ -261,7 +319,46 @@ export function createEvaluator(): Evaluator {
       },
       curve: (name) => read<CurveLookup>(`curve:${name}`),
       number,
+      range(place) {
+        const step = read<number | undefined>(`step:${place}`)
+        const from = read<number | undefined>(`from:${place}`)
+        return step === undefined || from === undefined ? null : { from, step }
+      },
+      formula(text) {
+        const result = parse(text)
+        if (!result.ok) return { ok: false, problem: asLineProblem(result.problems[0]!) }
+        const bound = bind(result.tree, [])
+        return 'problem' in bound ? { ok: false, problem: bound.problem } : { ok: true, f: bound.f }
+      },
+      tableOf(name, order) {
+        const id = read<string | undefined>(`table:${name}:${order}`)
+        return id === undefined ? null : read<LineResult | null>(`result:${id}`)
+      },
+      steps: (work) => {
+        for (let i = 0; i < patience; i++) {
+          const step = work.next()
+          if (step.done) return step.value
+        }
+        return null
+      },
     }
+    const resultOf = (id: string): LineResult | null => {
+      const line = study.lines.find((l) => l.id === id)
+      return line ? resultFor(line) : null
+    }
+    const resultFor = (line: Statement): LineResult =>
+      cell(`line:${line.id}:${identity(line)}`, () => {
+        if (working.has(line.id)) return failed({ message: 'this line hangs on itself' })
+        working.add(line.id)
+        count += 1
+        const result = guarded(line, lineContext)
+        working.delete(line.id)
+        if (!result.pending) return result
+        // Until longer work is done what stood here last stays, dimmed.
+        const last = lastSettled.get(line.id)
+        return last ? { ...last, pending: true } : result
+      })
+    const working = new Set<string>()
     const sentenceContext: SentenceContext = {
       get notation() {
         return read<Study['display']['notation']>('notation')
@@ -275,7 +372,11 @@ export function createEvaluator(): Evaluator {
       },
       derivative(name, order) {
         const found = read<CurveLookup>(`curve:${name}`)
-        return found.ok ? found.curve.derivative(order).tree : null
+        return found.ok && found.curve.formula ? found.curve.derivative(order).tree : null
+      },
+      isCurve(text) {
+        const ref = parseCurveRef(text)
+        return ref !== null && read<string>('curveNames').split(',').includes(ref.curve)
       },
       ends(name) {
         const found = read<CurveLookup>(`curve:${name}`)
@@ -293,22 +394,26 @@ export function createEvaluator(): Evaluator {
         line.id,
         cell(`sentence:${own}`, () => kindOf(line).sentence(line, sentenceContext), sameSentence),
       )
-      lines.set(
-        line.id,
-        cell(`line:${own}`, () => {
-          count += 1
-          return guarded(line, lineContext)
-        }),
-      )
+      const result = resultFor(line)
+      if (!result.pending) lastSettled.set(line.id, result)
+      lines.set(line.id, result)
     }
     const curves = new Map([...curveLines.keys()].map((name) => [name, curve(name)] as const))
     const found = listPlaces(study, number)
     if (!samePlaces(places, found)) places = found
+    const bars = listSpans(study, number)
+    if (!sameSpans(spans, bars)) spans = bars
     cells = next
-    return { study, curves, lines, sentences, places }
+    return { study, curves, lines, sentences, places, spans }
   }
 
-  return Object.assign(evaluate, { worked: () => count })
+  const settle = (pending: LineResult, settled: LineResult) => {
+    const waiting = [...cells.values()].find((c) => c.value === pending)
+    if (!waiting) return false
+    waiting.value = settled
+    return true
+  }
+  return Object.assign(evaluate, { worked: () => count, settle })
 }
 
 /** A kind that fails says so in its own line; the others go on. This is the one fence. */
@@ -334,13 +439,35 @@ function identity(line: object): number {
 function listPlaces(study: Study, number: (text: string) => NumberLookup): PlaceResult[] {
   const texts = [
     ...study.sliders.filter((s) => s.place).map((s) => s.name),
-    ...study.lines.flatMap((l) => kindOf(l).places(l)),
+    ...study.lines.flatMap(placesOfLine),
   ]
   return [...new Set(texts.map((t) => t.trim()))].flatMap((text) => {
     const found = number(text)
     return found.ok ? [{ text, value: found.value }] : []
   })
 }
+
+function listSpans(study: Study, number: (text: string) => NumberLookup): SpanResult[] {
+  const seen = new Set<string>()
+  return study.lines.flatMap((line) => {
+    const text = spanOfLine(line)
+    if (!text || seen.has(`${text.from} ${text.to}`)) return []
+    seen.add(`${text.from} ${text.to}`)
+    const [from, to] = [number(text.from), number(text.to)]
+    return from.ok && to.ok ? [{ text, from: from.value, to: to.value }] : []
+  })
+}
+const sameSpans = (a: readonly SpanResult[], b: readonly SpanResult[]) =>
+  a.length === b.length &&
+  a.every((s, i) => {
+    const other = b[i]!
+    return (
+      s.from === other.from &&
+      s.to === other.to &&
+      s.text.from === other.text.from &&
+      s.text.to === other.text.to
+    )
+  })
 
 const sameSentence = (a: readonly Phrase[], b: readonly Phrase[]) =>
   a.length === b.length &&

@@ -6,6 +6,7 @@ import {
   createStudy,
   type Manner,
   motionSentence,
+  usualMotion,
   movingSliders,
   type Slider,
   startCourse,
@@ -22,7 +23,7 @@ const slider = (manner: Manner, pace = 4, over: Partial<Slider> = {}): Slider =>
   to: 10,
   step: 0.01,
   place: true,
-  motion: { moves: true, manner, pace },
+  motion: { ...usualMotion, moves: true, manner, pace },
   ...over,
 })
 /** The values after each of some stretches of time. */

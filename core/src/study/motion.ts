@@ -21,9 +21,10 @@ export function startCourse({ value, from, to, motion }: Slider): Course {
 /** The course after some seconds more. Any length of time is taken, also several passes at once. */
 export function advance(course: Course, { motion }: Slider, seconds: number): Course {
   if (course.ended) return course
-  const way = seconds / motion.pace
+  const way = seconds / passSeconds(motion)
   switch (motion.manner) {
-    case 'once': {
+    case 'once':
+    case 'in equal steps': {
       const share = course.share + way
       return share >= 1 ? { share: 1, direction: 1, ended: true } : { ...course, share }
     }
@@ -40,15 +41,42 @@ export function advance(course: Course, { motion }: Slider, seconds: number): Co
   }
 }
 
-/** The value a slider shows on its course: the nearest one on its grid of steps. */
-export const valueOn = (course: Course, slider: Slider): number =>
-  snapToStep(slider, slider.from + course.share * (slider.to - slider.from))
+/** How long one pass takes: a sweep rests after each of its steps. */
+const passSeconds = ({ manner, pace, stops, rest }: Slider['motion']) =>
+  manner === 'in equal steps' ? stops * rest : pace
+
+/**
+ * The value a slider shows on its course: the nearest one on its grid of steps, or in a sweep the
+ * last of its equal steps.
+ */
+export function valueOn(course: Course, slider: Slider): number {
+  const { manner, stops } = slider.motion
+  const width = slider.to - slider.from
+  if (manner !== 'in equal steps') return snapToStep(slider, slider.from + course.share * width)
+  const step = Math.floor(course.share * stops + 1e-9)
+  return step >= stops ? slider.to : Number((slider.from + (step * width) / stops).toPrecision(12))
+}
 
 /** The sliders that the transport moves: those chosen, or else the first. */
 export function movingSliders(study: Study): Slider[] {
   const chosen = study.sliders.filter((s) => s.motion.moves)
   return chosen.length > 0 ? chosen : study.sliders.slice(0, 1)
 }
+
+/** Lets one slider go over its whole way in equal steps, and nothing else move. */
+export const sweepSlider =
+  (name: string, stops: number, rest: number): Edit =>
+  (study) => ({
+    ...study,
+    sliders: study.sliders.map((s) => ({
+      ...s,
+      ...(s.name === name ? { value: s.from } : {}),
+      motion:
+        s.name === name
+          ? { ...s.motion, moves: true, manner: 'in equal steps' as const, stops, rest }
+          : { ...s.motion, moves: false },
+    })),
+  })
 
 /** Lets the transport move a slider or not; what it has moved so far goes on moving. */
 export const chooseMoving =
@@ -109,6 +137,9 @@ export function motionSentence(study: Study): string {
           : motion.manner === 'round again'
             ? 'goes round again'
             : 'moves there and back'
+      if (motion.manner === 'in equal steps') {
+        return `${name} goes in ${motion.stops} equal steps · ${motion.rest} s at each`
+      }
       return `${name} ${manner} · ${motion.pace} s a pass`
     })
     .join(', ')

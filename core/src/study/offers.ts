@@ -1,7 +1,20 @@
-import { allKinds, kindOf, type Statement } from '../statements'
-import type { Proposal, Request } from '../statements/kind'
+import { allKinds, type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
+import type { NewSlider, Proposal, Request } from '../statements/kind'
 import { type CurveRef, sentenceText } from '../statements/slots'
-import { addSlider, curveLines, type Edit, freshId, freshName, newLane, placeSlider } from './edits'
+import {
+  addSlider,
+  curveMakers,
+  type Edit,
+  freshId,
+  freshName,
+  newLane,
+  placeSlider,
+  placesOfLine,
+  plainSlider,
+} from './edits'
+import { numberToFormula } from './numbers'
+import type { SpanText } from './parts'
+
 import { createEvaluator } from './evaluate'
 import type { Study } from './schema'
 
@@ -13,18 +26,41 @@ export interface Offer {
 
 const mostOffers = 8
 
-const requestFor = (text: string, study: Study, place: string | null): Request => ({
+const requestFor = (
+  text: string,
+  study: Study,
+  place: string | null,
+  span: SpanText | null = null,
+): Request => ({
   text: text.trim(),
   variable: study.variable,
-  curves: curveLines(study).map((l) => ({ name: l.name, ...l.span })),
+  curves: curveMakers(study).map((line) => ({ name: line.name, ...ownSpan(line, study) })),
   sliders: study.sliders.filter((s) => s.place).map((s) => s.name),
+  otherSliders: study.sliders.filter((s) => !s.place).map((s) => s.name),
   place,
+  span,
   ref: null,
 })
 
+/** The span of a curve as text: its own, that of its readings, or that of the curve under it. */
+function ownSpan(line: CurveMaker, study: Study): SpanText {
+  if (line.kind === 'curve') return line.span
+  if (line.kind === 'readings') {
+    const [first, last] = [line.points[0], line.points.at(-1)]
+    return { from: numberToFormula(first?.[0] ?? 0), to: numberToFormula(last?.[0] ?? 1) }
+  }
+  const under = curveMakers(study).find((l) => l.name === line.curve && l !== line)
+  return under ? ownSpan(under, study) : { from: '0', to: '1' }
+}
+
 /** The lines that could be meant by what was typed, likeliest first. */
-export function offersFor(text: string, study: Study, selectedPlace: string | null): Offer[] {
-  const request = requestFor(text, study, selectedPlace)
+export function offersFor(
+  text: string,
+  study: Study,
+  selectedPlace: string | null,
+  selectedSpan: SpanText | null = null,
+): Offer[] {
+  const request = requestFor(text, study, selectedPlace, selectedSpan)
   return toOffers(
     allKinds.flatMap((kind) => kind.offers(request)),
     study,
@@ -35,8 +71,8 @@ function toOffers(proposals: Proposal<Statement>[], study: Study): Offer[] {
   const evaluate = createEvaluator()
   const seen = new Set<string>()
   return proposals
-    .map(({ line, newPlace }): Offer => {
-      const edit = addLine(line, newPlace)
+    .map(({ line, newSliders }): Offer => {
+      const edit = addLine(line, newSliders)
       const next = edit(study)
       const added = next.lines.at(-1)!
       return { sentence: sentenceText(evaluate(next).sentences.get(added.id)!), edit }
@@ -50,24 +86,51 @@ export function offersAtPoint(ref: CurveRef, place: string, study: Study): Offer
   const request = { ...requestFor('', study, place), ref }
   const proposals = allKinds.flatMap((kind) => kind.offers(request))
   return toOffers(
-    proposals.filter(({ line }) => kindOf(line).places(line).includes(place)),
+    proposals.filter(({ line }) => placesOfLine(line).includes(place)),
     study,
   )
 }
 
-/** Adds a line, and first the place it hangs on where that is new. A new curve opens its lane. */
+/** The lines that can hang on a span, for someone who has drawn one on the ruler. */
+export function offersOverSpan(span: SpanText, study: Study): Offer[] {
+  const words = ['secant', 'average rate', 'where', 'table', 'area', 'turning points', 'features']
+  return words.flatMap((word) => {
+    const request = requestFor(word, study, null, span)
+    return toOffers(
+      allKinds.flatMap((kind) => kind.offers(request)),
+      study,
+    ).slice(0, 1)
+  })
+}
+
+/** A line that another one offers, as a sentence and an edit. */
+export const lineOffer = (line: Statement, study: Study): Offer => toOffers([{ line }], study)[0]!
+
+/**
+ * Adds a line, and first the sliders it hangs on that do not exist yet; a slider whose letter is
+ * taken gets another one, in the line as well. A new curve opens its lane, and a line whose marks
+ * stand on a derivative that is not shown does not open one.
+ */
 export const addLine =
-  (line: Statement, newPlace?: string): Edit =>
+  (line: Statement, newSliders: readonly NewSlider[] = []): Edit =>
   (study) => {
     let next = study
     let added = line
-    if (newPlace !== undefined) {
-      const name = freshName(study, newPlace)
-      next = addSlider(placeSlider(study, name))(next)
-      if ('place' in added && added.place === newPlace) added = { ...added, place: name }
+    for (const { name, place, ...rest } of newSliders) {
+      const fresh = freshName(next, name)
+      const base = place ? placeSlider(next, fresh) : plainSlider(fresh)
+      next = addSlider({ ...base, ...rest })(next)
+      if (fresh !== name) added = renameWord(added, name, fresh)
     }
     next = { ...next, lines: [...next.lines, { ...added, id: freshId(next, 'line') }] }
-    if (added.kind !== 'curve') return next
+    if (!isCurveMaker(added)) return next
     const lane = newLane(freshId(next, 'lane'), added.name, 0)
     return { ...next, lanes: [...next.lanes, lane] }
   }
+
+/** Puts another letter for one in the places, spans and numbers of a line; its curve keeps its own. */
+function renameWord(line: Statement, from: string, to: string): Statement {
+  const word = new RegExp(`(?<![A-Za-z])${from}(?![A-Za-z])`, 'g')
+  const renamed = kindOf(line).rename(line, (text) => text.replace(word, to))
+  return 'curve' in line ? ({ ...renamed, curve: line.curve } as Statement) : renamed
+}

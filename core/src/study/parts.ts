@@ -15,7 +15,7 @@ export const unitSchema = z.string().trim().max(30)
 export const idSchema = z.string().min(1).max(40)
 const finite = z.number().finite()
 
-export const manners = ['there and back', 'round again', 'once'] as const
+export const manners = ['there and back', 'round again', 'once', 'in equal steps'] as const
 export type Manner = (typeof manners)[number]
 
 export const motionSchema = z.object({
@@ -24,9 +24,18 @@ export const motionSchema = z.object({
   manner: z.enum(manners),
   /** Seconds from one bound to the other. */
   pace: finite.min(0.1).max(3600),
+  /** In equal steps: how many, and how long it rests after each. */
+  stops: z.int().min(1).max(1000).default(20),
+  rest: finite.min(0.05).max(60).default(0.5),
 })
 export type Motion = z.infer<typeof motionSchema>
-export const usualMotion: Motion = { moves: false, manner: 'there and back', pace: 8 }
+export const usualMotion: Motion = {
+  moves: false,
+  manner: 'there and back',
+  pace: 8,
+  stops: 20,
+  rest: 0.5,
+}
 
 export const sliderSchema = z
   .object({
@@ -50,13 +59,33 @@ export const variableSchema = z.object({
 })
 export type Variable = z.infer<typeof variableSchema>
 
+export const lineColours = ['kelp', 'slate', 'plum', 'moss', 'umber', 'rust', 'ochre'] as const
+export const lineDashes = ['usual', 'solid', 'dashed', 'dotted'] as const
+/** How a line of working is drawn, where someone wants it otherwise than usual. */
+export const lineLookSchema = z.object({
+  colour: z.enum(lineColours).optional(),
+  dash: z.enum(lineDashes).optional(),
+  /** In pixels. */
+  width: finite.min(0.5).max(8).optional(),
+  label: z.string().max(80).optional(),
+  /** Worked out, and not drawn. */
+  hidden: z.boolean().optional(),
+})
+export type LineLook = z.infer<typeof lineLookSchema>
+
 export const spanSchema = z.object({ from: placeTextSchema, to: placeTextSchema })
 export type SpanText = z.infer<typeof spanSchema>
 
 export const laneSchema = z.object({
   id: idSchema,
   curve: nameSchema,
-  order: z.int().min(0).max(3),
+  /** -1 for the area from the beginning of the span. */
+  order: z.int().min(-1).max(3),
+  /** Other curves and derivatives drawn in the same lane. */
+  overlays: z
+    .array(z.object({ curve: nameSchema, order: z.int().min(-1).max(3) }))
+    .max(10)
+    .default([]),
   /** The vertical frame someone has set; null while it follows the curve. */
   frame: z.tuple([finite, finite]).nullable(),
   /** One unit is as long upwards as it is across. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { statementSchema } from '../statements'
+import { isCurveMaker, statementSchema } from '../statements'
 import { mostDecimals } from './numbers'
 import { displaySchema, laneSchema, sliderSchema, usualDisplay, variableSchema } from './parts'
 
@@ -28,7 +28,7 @@ export const studySchema = z
     const names = [
       study.variable.letter,
       ...study.sliders.map((s) => s.name),
-      ...study.lines.flatMap((l) => (l.kind === 'curve' ? [l.name] : [])),
+      ...study.lines.flatMap((l) => (isCurveMaker(l) ? [l.name] : [])),
     ]
     const ids = study.lines.map((l) => l.id)
     const twice = (all: string[]) => all.find((one, i) => all.indexOf(one) !== i)

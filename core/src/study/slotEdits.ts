@@ -1,9 +1,19 @@
 import { parseDefinition } from '../language/definition'
 import { parseFormula } from '../language/parse'
-import { type Statement, statementSchema } from '../statements'
+import { isCurveMaker, type Statement, statementSchema } from '../statements'
 import type { SlotKind } from '../statements/kind'
 import { parseCurveRef } from '../statements/slots'
-import { changeFormula, changeLine, curveLines, type Edit, readingOf, renameSymbol } from './edits'
+import {
+  changeFormula,
+  changeLine,
+  curveLines,
+  curveMakers,
+  type Edit,
+  readingOf,
+  renameSymbol,
+  setSpan,
+  symbolProblem,
+} from './edits'
 import { formatShort } from './numbers'
 import { nameSchema } from './parts'
 import type { Study } from './schema'
@@ -18,17 +28,59 @@ const yes = (edit: Edit): SlotEdit => ({ ok: true, edit })
  * What putting a typed text into a slot does to the study, or why the slot cannot take it. A
  * formula is always taken: one that cannot be read is kept as typed and says so in its line.
  */
-export function editSlot(study: Study, line: Statement, slot: SlotKind, text: string): SlotEdit {
+export function editSlot(
+  study: Study,
+  line: Statement,
+  { slot, field }: { slot: SlotKind; field: string },
+  text: string,
+): SlotEdit {
   switch (slot) {
     case 'formula':
       return editFormula(study, line, text)
     case 'domain':
       return editSpan(study, line, text)
+    case 'span':
+      return editSpan(study, line, text)
     case 'place':
-      return editPlace(study, line, text)
+    case 'number':
+      return editPlace(study, line, field, text)
+    case 'target':
+      return editTarget(study, line, field, text)
+    case 'choice':
+      return fits(line, { [field]: text })
     case 'curve':
-      return editCurve(study, line, text)
+      return field === 'name' ? editName(study, line, text) : editCurve(study, line, text)
   }
+}
+
+/** A change that the line's own schema takes. */
+function fits(line: Statement, change: Record<string, unknown>): SlotEdit {
+  const [member] = Object.values(change)
+  return statementSchema.safeParse({ ...line, ...change }).success
+    ? yes(changeLine(line.id, change))
+    : no(`${String(member)} does not fit here`)
+}
+
+/** Another letter for a curve that has no formula slot. */
+function editName(study: Study, line: Statement, text: string): SlotEdit {
+  if (!isCurveMaker(line)) return no('only a curve has a name')
+  const name = text.replace(/\(.*$/, '').trim()
+  const problem = symbolProblem(study, line.name, name)
+  return problem ? no(problem) : yes(renameSymbol(line.name, name))
+}
+
+/** A level, an expression or another curve. */
+function editTarget(study: Study, line: Statement, field: string, text: string): SlotEdit {
+  const target = text.replace(/^\s*=/, '').trim()
+  if (target === '') return no('write a number, or the name of another curve')
+  const ref = parseCurveRef(target)
+  if (ref && curveMakers(study).some((l) => l.name === ref.curve)) {
+    return yes(changeLine(line.id, { [field]: target }))
+  }
+  const parsed = parseFormula(target, readingOf(study))
+  const fault = parsed.ok ? undefined : parsed.problems.find((p) => !p.missing)
+  if (fault) return no(fault.fix ? `${fault.message} · ${fault.fix}` : fault.message)
+  return yes(changeLine(line.id, { [field]: target }))
 }
 
 function editFormula(study: Study, line: Statement, text: string): SlotEdit {
@@ -59,7 +111,7 @@ function editFormula(study: Study, line: Statement, text: string): SlotEdit {
 }
 
 function editSpan(study: Study, line: Statement, text: string): SlotEdit {
-  if (line.kind !== 'curve') return no('only a curve has a span')
+  if (!('span' in line)) return no('this line has no span')
   const span = parseSpan(text)
   const { letter } = study.variable
   if (!span) return no(`write the span as 0 ≤ ${letter} ≤ 10, or as 0 to 10`)
@@ -75,10 +127,10 @@ function editSpan(study: Study, line: Statement, text: string): SlotEdit {
       `this span ends at ${show(to.value)}, below its beginning ${show(from.value)}: swap the ends`,
     )
   }
-  return yes(changeLine(line.id, { span }))
+  return yes(line.kind === 'curve' ? changeLine(line.id, { span }) : setSpan(line.span, span))
 }
 
-function editPlace(study: Study, line: Statement, text: string): SlotEdit {
+function editPlace(study: Study, line: Statement, field: string, text: string): SlotEdit {
   const { letter } = study.variable
   const place = text.replace(new RegExp(`^\\s*${letter}\\s*=`), '').trim()
   if (place === '') return no('a place is a number or a slider, such as 2 or a')
@@ -86,16 +138,17 @@ function editPlace(study: Study, line: Statement, text: string): SlotEdit {
   // A name without a value is kept: the line offers to give it one.
   const fault = parsed.ok ? undefined : parsed.problems.find((p) => !p.missing)
   if (fault) return no(fault.fix ? `${fault.message} · ${fault.fix}` : fault.message)
-  return yes(changeLine(line.id, { place }))
+  return yes(changeLine(line.id, { [field]: place }))
 }
 
 function editCurve(study: Study, line: Statement, text: string): SlotEdit {
   const ref = parseCurveRef(text.replace(/\(.*$/, ''))
-  if (!ref || !curveLines(study).some((l) => l.name === ref.curve)) {
-    const names = curveLines(study).map((l) => l.name)
+  if (!ref || !curveMakers(study).some((l) => l.name === ref.curve)) {
+    const names = curveMakers(study).map((l) => l.name)
     return no(`there is no curve ${text.trim()}: there is ${names.join(', ')}`)
   }
   const changed = { ...line, ...ref }
+  // Derivatives of a curve without a formula are slopes of its straight lines, or its integrand's.
   if (!statementSchema.safeParse(changed).success) {
     return no(`this line cannot be about ${text.trim()}: it takes another order of derivative`)
   }

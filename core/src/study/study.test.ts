@@ -194,7 +194,9 @@ describe('a tangent at a moving place', () => {
     const at = (formula: string, a: number) =>
       resultOf(setSlider('a', a)(changeFormula('line1', formula)(flood())), 'tangent').problems[0]!
         .message
-    expect(at('|t - 5|', 5)).toBe('no slope at t = 5: q has a kink here')
+    expect(at('|t - 5|', 5)).toBe(
+      'no slope at t = 5: q has a kink here, −1 on its left and 1 on its right',
+    )
     expect(at('floor t', 5)).toBe('no slope at t = 5: q jumps here')
     expect(at('cbrt(t - 5)', 5)).toBe('no slope at t = 5: q is vertical here')
     expect(at('sqrt t', 0)).toBe('no slope at t = 0: q ends here')
@@ -202,7 +204,7 @@ describe('a tangent at a moving place', () => {
   })
   test('outside the span says so', () => {
     const study = flood()
-    const moved = editSlot(study, lineOf(study, 'tangent'), 'place', '12')
+    const moved = editSlot(study, lineOf(study, 'tangent'), { slot: 'place', field: 'place' }, '12')
     if (!moved.ok) throw new Error(moved.message)
     expect(resultOf(moved.edit(study), 'tangent').problems[0]!.message).toBe(
       't = 12 lies outside the span of q, 0 to 10',
@@ -271,7 +273,12 @@ test('a number is read without a variable, and unknown letters are named', () =>
 describe('slots', () => {
   const put = (slot: 'formula' | 'domain' | 'place' | 'curve', text: string, kind: string) => {
     const study = flood()
-    const result = editSlot(study, lineOf(study, kind), slot, text)
+    const result = editSlot(
+      study,
+      lineOf(study, kind),
+      { slot, field: slot === 'domain' ? 'span' : slot },
+      text,
+    )
     return result.ok ? result.edit(study) : result.message
   }
   test('an unreadable formula keeps the last readable one beside it', () => {

@@ -6,6 +6,7 @@ const raised = ['', '', '²', '³', '⁴', '⁵', '⁶', '⁷', '⁸', '⁹']
  */
 export function unitOfDerivative(unit: string, axisUnit: string, order: number): string {
   if (order === 0) return unit
+  if (order < 0) return unitOfArea(unit, axisUnit)
   if (axisUnit === '') return unit === '' ? '' : `${unit} per unit`
   const per = `per ${axisUnit}${raised[order] ?? `^${order}`}`
   return unit === '' ? per : `${unit} ${per}`

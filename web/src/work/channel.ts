@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import type { Running } from './latest'
-import type { CurveJob, RangeJob, WorkerMethods } from './worker'
+import type { CurveJob, LineJob, RangeJob, WorkerMethods } from './worker'
 
 let remote: Remote<WorkerMethods> | null = null
 let revisions = 0
@@ -39,6 +39,20 @@ export function askExamination(
   return {
     result: worker()
       .examination({ ...job, revision })
+      .then((answer) => (answer?.revision === revision ? answer : null)),
+    stop: () => void worker().cancel(revision),
+  }
+}
+
+/** Asks the worker for a line whose work takes too long for the page. */
+export function askLine(
+  job: Omit<LineJob, 'revision'>,
+): Running<NonNullable<Awaited<ReturnType<WorkerMethods['line']>>>> {
+  revisions += 1
+  const revision = revisions
+  return {
+    result: worker()
+      .line({ ...job, revision })
       .then((answer) => (answer?.revision === revision ? answer : null)),
     stop: () => void worker().cancel(revision),
   }

@@ -3,6 +3,7 @@ import {
   type Examination,
   examineInSteps,
   findRange,
+  type LineResult,
   type RangeFound,
   studySchema,
 } from '@yperkine/core'
@@ -17,11 +18,18 @@ export interface CurveJob {
   study: string
   curve: string
 }
+export interface LineJob {
+  revision: number
+  study: string
+  /** Its id. */
+  line: string
+}
 export interface RangeJob extends CurveJob {
   order: number
 }
 
-const evaluate = createEvaluator()
+// Here work may take as long as it needs.
+const evaluate = createEvaluator({ patience: Infinity })
 let known: { text: string; results: ReturnType<typeof evaluate> } | null = null
 const cancelled = new Set<number>()
 
@@ -76,6 +84,15 @@ const methods = {
     const { f, from, to } = looked.curve
     const found = await driven(examineInSteps(f, from, to), revision, () => undefined)
     return found && { revision, found }
+  },
+  /** A line whose work takes too long for the page. Its marks are plain data in these kinds. */
+  line({
+    revision,
+    study,
+    line,
+  }: LineJob): Promise<{ revision: number; found: LineResult } | null> {
+    const found = resultsOf(study).lines.get(line)
+    return Promise.resolve(found && !cancelled.delete(revision) ? { revision, found } : null)
   },
   cancel(revision: number) {
     cancelled.add(revision)

@@ -66,7 +66,12 @@ export function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) 
   }
   const commit = (leaving: boolean) => {
     if (done.current) return
-    const result = editSlot(store.getState().history.present, line, 'formula', text)
+    const result = editSlot(
+      store.getState().history.present,
+      line,
+      { slot: 'formula', field: 'formula' },
+      text,
+    )
     if (!result.ok && !leaving) {
       setRefusal(result.message)
       return

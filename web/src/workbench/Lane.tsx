@@ -1,7 +1,8 @@
-import { bringIntoFrame, derivativeToLatex, goTo, type Item, type LaneScene } from '@yperkine/core'
-import { memo, useEffect, useMemo, useRef } from 'react'
+import { bringIntoFrame, goTo, type Item, type LaneScene, toggleOverlay } from '@yperkine/core'
+import { type DragEvent, memo, useEffect, useMemo, useRef } from 'react'
 import { Maths } from '../parts/Maths'
-import { Ladder } from './Ladder'
+import { Highlight } from './Highlight'
+import { Ladder, rungLatex, rungType } from './Ladder'
 import { LaneEdge } from './LaneEdge'
 import { LaneRange } from './LaneRange'
 import { LaneSettings } from './LaneSettings'
@@ -39,12 +40,26 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const summaryId = `summary-${id}`
   const head = useRef<HTMLDivElement>(null)
   useFraming(head, { across: false, lane: id, upright: true })
+  const { apply } = useWorkbenchStore().getState()
+  const takesRung = (event: DragEvent) => event.dataTransfer.types.includes(rungType)
   return (
     <figure
       aria-label={`Lane ${title}`}
       aria-describedby={summaryId}
       className="relative flex shrink-0 border-b border-rule [contain:layout_paint]"
       style={{ height }}
+      onDragOver={(event) => {
+        if (takesRung(event)) event.preventDefault()
+      }}
+      onDrop={(event) => {
+        if (!takesRung(event)) return
+        event.preventDefault()
+        const rung = JSON.parse(event.dataTransfer.getData(rungType)) as {
+          curve: string
+          order: number
+        }
+        apply(toggleOverlay(id, rung.curve, rung.order))
+      }}
     >
       <figcaption id={summaryId} className="sr-only">
         {summary}
@@ -55,7 +70,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         style={{ width: headWidth }}
       >
         <span className="text-[calc(19px*var(--type))]">
-          <Maths latex={derivativeToLatex(curve, order, letter, notation)} />
+          <Maths latex={rungLatex(curve, order, letter, notation)} />
         </span>
         {first && <Ladder curve={curve} />}
         <LaneSettings lane={named} />
@@ -63,7 +78,8 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
       <div className="relative">
         <Ground id={id} height={height} />
         <Overlay id={id} height={height} dots={dots} />
-        <LaneRange lane={named} />
+        <Highlight id={id} height={height} />
+        {order >= 0 && <LaneRange lane={named} />}
         {hidden && !outside && <DoesNotShow hidden={hidden} />}
         {outside && <BringBack lane={named} />}
       </div>
@@ -77,7 +93,7 @@ const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
   useWorkbench((s) => select(s.scene.lanes.find((l) => l.id === id)!))
 
 /** What moves with a place; the rest stands still while a place moves. */
-const hangsOnPlace = (item: Item) => item.ink === 'place'
+const hangsOnPlace = (item: Item) => item.ink === 'place' || item.ink === 'span'
 
 /** Grid, axis, curve and tick labels, apart from what moves: a moving place paints none of it. */
 function Ground({ id, height }: { id: string; height: number }) {

@@ -1,5 +1,12 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
-import { changeLane, type LaneScene, setLaneFrame } from '@yperkine/core'
+import {
+  changeLane,
+  curveMakers,
+  type LaneScene,
+  laneTitle,
+  setLaneFrame,
+  toggleOverlay,
+} from '@yperkine/core'
 import { MoveVertical } from 'lucide-react'
 import { memo } from 'react'
 import { BoundField } from './BoundField'
@@ -61,10 +68,40 @@ export const LaneSettings = memo(function LaneSettings({ lane }: Props) {
           />
           Equal scale
         </label>
+        <AlsoHere id={lane.id} />
       </PopoverPanel>
     </Popover>
   )
 })
+
+/** What else is drawn in the lane; the same as dragging a rung onto it. */
+function AlsoHere({ id }: { id: string }) {
+  const { apply } = useWorkbenchStore().getState()
+  const lane = useStudy((s) => s.lanes.find((l) => l.id === id))
+  const names = useStudy((s) =>
+    curveMakers(s)
+      .map((l) => l.name)
+      .join(' '),
+  )
+  if (!lane) return null
+  const all = names.split(' ').flatMap((curve) => [0, 1, 2].map((order) => ({ curve, order })))
+  const others = all.filter((o) => o.curve !== lane.curve || o.order !== lane.order)
+  return (
+    <fieldset className="grid max-h-40 gap-1 overflow-y-auto border-t border-rule pt-2">
+      <legend className="text-[calc(13px*var(--type))] text-quiet">Also drawn here</legend>
+      {others.map(({ curve, order }) => (
+        <label key={`${curve}${order}`} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={lane.overlays.some((o) => o.curve === curve && o.order === order)}
+            onChange={() => apply(toggleOverlay(id, curve, order))}
+          />
+          {laneTitle({ curve, order })}
+        </label>
+      ))}
+    </fieldset>
+  )
+}
 
 function Labelled({ text, children }: { text: string; children: React.ReactNode }) {
   return (

@@ -1,6 +1,7 @@
 import { useLayoutEffect, useRef } from 'react'
 import { Lane } from './Lane'
 import { headWidth, rulerHeight, shareHeight } from './layout'
+import { useBarRows } from './useBarRows'
 import { Ruler } from './Ruler'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 import { useFindings } from './useFindings'
@@ -12,19 +13,20 @@ export function Lanes() {
   const lanes = useStudy((s) => s.lanes)
   // Before the first measurement there is nothing to draw on.
   const measured = useWorkbench((s) => s.size.width > 0)
+  const barRows = useBarRows()
 
   useLayoutEffect(() => {
     const element = box.current!
     const measure = () => {
       const width = Math.max(0, element.clientWidth - headWidth)
-      const room = Math.max(0, element.clientHeight - rulerHeight)
+      const room = Math.max(0, element.clientHeight - rulerHeight(barRows))
       store.getState().resize({ width, heights: shareHeight(lanes, room) })
     }
     measure()
     const observer = new ResizeObserver(measure)
     observer.observe(element)
     return () => observer.disconnect()
-  }, [store, lanes])
+  }, [store, lanes, barRows])
 
   return (
     <div ref={box} className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">

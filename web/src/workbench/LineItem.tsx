@@ -1,13 +1,13 @@
 import {
   addSlider,
   changeFormula,
-  changeLine,
   type Edit,
   giveValue,
+  isCurveMaker,
   type LineProblem,
   type Phrase,
   placeSlider,
-  type Readout,
+  placesOfLine,
   removeLine,
   sentenceText,
   type Statement,
@@ -15,8 +15,12 @@ import {
 import { X } from 'lucide-react'
 import { memo } from 'react'
 import { useShallow } from 'zustand/react/shallow'
+import { LineActions } from './LineActions'
+import { LineLookButton } from './LineLookButton'
+import { FurtherResults, Readouts } from './LineResults'
 import { Slot } from './Slot'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+import { usePending } from './usePending'
 
 const samples = ['', '6 3.5', '0.1 4', '7 3 0.1 3']
 const curveStrokes = ['stroke-kelp', 'stroke-slate', 'stroke-plum', 'stroke-moss', 'stroke-umber']
@@ -45,8 +49,9 @@ export const LineItem = memo(function LineItem({
     }),
   )
   const touched = useWorkbench(
-    (s) => s.selectedPlace !== null && 'place' in line && line.place === s.selectedPlace,
+    (s) => s.selectedPlace !== null && placesOfLine(line).includes(s.selectedPlace),
   )
+  usePending(line.id)
   if (!phrases) return null
   const { apply } = store.getState()
   const unreadable = said.problems.find((p) => p.at && line.kind === 'curve')
@@ -70,23 +75,13 @@ export const LineItem = memo(function LineItem({
           ))}
         </div>
         {said.speaks && <Readouts id={line.id} />}
-        {line.kind === 'tangent' && said.speaks && (
-          <button
-            type="button"
-            aria-pressed={line.extent === 'whole'}
-            className="pill mt-1.5 aria-pressed:border-rust aria-pressed:text-rust"
-            onClick={() =>
-              apply(changeLine(line.id, { extent: line.extent === 'whole' ? 'short' : 'whole' }))
-            }
-          >
-            Whole line
-          </button>
-        )}
+        <LineActions line={line} speaks={said.speaks} />
         {said.notes.map((note) => (
           <p key={note} className="mt-1 text-[calc(14px*var(--type))] text-quiet">
             {note}
           </p>
         ))}
+        <FurtherResults line={line} />
         {said.problems.map((problem) => (
           <ProblemView key={problem.message} line={line} problem={problem} />
         ))}
@@ -105,6 +100,7 @@ export const LineItem = memo(function LineItem({
           </p>
         ))}
       </div>
+      <LineLookButton line={line} number={number} />
       <button
         type="button"
         aria-label={`Remove line ${number}`}
@@ -127,12 +123,12 @@ const mended = (formula: string, hint: { from: number; to: number; replacement: 
 function LineSample({ line }: { line: Statement }) {
   const index = useStudy((s) =>
     s.lines
-      .filter((l) => l.kind === 'curve')
+      .filter(isCurveMaker)
       .findIndex(
-        (l) => l.name === (line.kind === 'curve' ? line.name : 'curve' in line && line.curve),
+        (l) => l.name === (isCurveMaker(line) ? line.name : 'curve' in line && line.curve),
       ),
   )
-  if ((line.kind !== 'curve' && line.kind !== 'rate') || index < 0) return null
+  if ((!isCurveMaker(line) && line.kind !== 'rate') || index < 0) return null
   const order = line.kind === 'rate' ? line.order : 0
   return (
     <svg width="28" height="10" className="mr-2 inline-block align-middle" aria-hidden>
@@ -165,53 +161,6 @@ function PhraseView({
 /** Nothing to say is the same nothing each time. */
 const nothing: readonly never[] = []
 const kept = <T,>(all: readonly T[]): readonly T[] => (all.length === 0 ? nothing : all)
-
-/** What stands under a sentence. */
-function Readouts({ id }: { id: string }) {
-  const readouts = useWorkbench((s) => s.evaluation.lines.get(id)?.readouts) ?? nothing
-  return (
-    <div className="mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-      {readouts.map((readout) => (
-        <ReadoutView key={readout.label} readout={readout} />
-      ))}
-    </div>
-  )
-}
-
-function ReadoutView({ readout }: { readout: Readout }) {
-  const { label, text, value, exact } = readout
-  return (
-    <span className="whitespace-nowrap">
-      <span aria-hidden className="mr-1.5 text-quiet">
-        {label}
-      </span>
-      <output
-        aria-label={label}
-        aria-live="off"
-        className={label === 'line' ? 'font-serif text-[calc(16px*var(--type))]' : 'font-semibold'}
-        {...(value === undefined ? {} : { 'data-value': String(value) })}
-      >
-        {label === 'line' ? <Equation text={text} /> : text}
-      </output>
-      {exact && (
-        <span
-          className="ml-2 text-quiet"
-          title={exact.proven ? 'worked out exactly' : 'all digits agree; that is no proof'}
-        >
-          {exact.proven ? 'exactly' : 'likely'}{' '}
-          <span className="font-serif text-[calc(16px*var(--type))]">{exact.text}</span>
-        </span>
-      )}
-    </span>
-  )
-}
-
-/** An equation with its letters in italics; what it says as text stays as it is. */
-function Equation({ text }: { text: string }) {
-  return text
-    .split(/(\p{L}[₀-₉]*)/u)
-    .map((part, i) => (i % 2 === 1 ? <i key={i}>{part}</i> : <span key={i}>{part}</span>))
-}
 
 function ProblemView({ line, problem }: { line: Statement; problem: LineProblem }) {
   const { apply, history } = useWorkbenchStore().getState()

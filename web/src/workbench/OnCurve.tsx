@@ -1,6 +1,7 @@
 import {
   addSlider,
   type CurveReading,
+  type Evaluation,
   freshName,
   type Offer,
   offersAtPoint,
@@ -8,12 +9,29 @@ import {
   readCurveAt,
 } from '@yperkine/core'
 import { type RefObject, useEffect, useRef, useState } from 'react'
-import { createPortal } from 'react-dom'
+import { OfferMenu, offerItem } from './OfferMenu'
 import { useWorkbenchStore } from './store'
 
 interface Props {
   id: string
   plot: RefObject<SVGSVGElement | null>
+}
+
+/** A pointer this near to the place of a row lights it, in pixels. */
+const rowReach = 5
+
+/** The place of the row nearest to x, if it lies within reach. */
+function nearestRow(evaluation: Evaluation, x: number, reach: number): number | null {
+  let best: number | null = null
+  for (const { tables = [] } of evaluation.lines.values()) {
+    for (const { rows } of tables) {
+      for (const row of rows) {
+        if (row.x === undefined || Math.abs(row.x - x) > reach) continue
+        if (best === null || Math.abs(row.x - x) < Math.abs(best - x)) best = row.x
+      }
+    }
+  }
+  return best
 }
 
 /** A press that moves further than this is a drag, in pixels. */
@@ -58,9 +76,22 @@ export function OnCurve({ id, plot }: Props) {
     const onMove = (event: PointerEvent) => {
       const busy = event.buttons !== 0 || event.pointerType === 'touch'
       const onDot = event.target !== element && (event.target as Element).tagName === 'circle'
-      show(busy || onDot ? null : readingAt(event))
+      const reading = busy || onDot ? null : readingAt(event)
+      show(reading)
+      if (!busy) light(event)
     }
-    const onLeave = () => show(null)
+    /** A row of an open table lights when its point is near the pointer. */
+    const light = (event: MouseEvent) => {
+      const { evaluation, scene, setHighlight } = store.getState()
+      const { left } = element.getBoundingClientRect()
+      const perPixel = (scene.x[1] - scene.x[0]) / scene.width
+      const x = scene.x[0] + (event.clientX - left) * perPixel
+      setHighlight(nearestRow(evaluation, x, rowReach * perPixel))
+    }
+    const onLeave = () => {
+      show(null)
+      store.getState().setHighlight(null)
+    }
     const onDown = (event: PointerEvent) => {
       pressed = { x: event.clientX, y: event.clientY }
     }
@@ -105,71 +136,28 @@ export function OnCurve({ id, plot }: Props) {
           className="absolute rounded-md bg-page px-1.5 py-0.5 text-[calc(13px*var(--type))] whitespace-nowrap outline outline-rule"
         />
       </div>
-      {menu && <OfferMenu menu={menu} onClose={() => setMenu(null)} />}
+      {menu && (
+        <OfferMenu {...menu} heading={menu.reading.text} onClose={() => setMenu(null)}>
+          <NewPlace reading={menu.reading} onDone={() => setMenu(null)} />
+        </OfferMenu>
+      )}
     </>
   )
 }
 
-/** The sentences that can hang on a point of a curve. */
-function OfferMenu({ menu, onClose }: { menu: Menu; onClose: () => void }) {
+function NewPlace({ reading, onDone }: { reading: CurveReading; onDone: () => void }) {
   const store = useWorkbenchStore()
-  const box = useRef<HTMLDivElement>(null)
-  const { reading, offers } = menu
-  useEffect(() => {
-    box.current?.querySelector('button')?.focus()
-    const onDown = (event: Event) => {
-      if (!box.current?.contains(event.target as Node)) onClose()
-    }
-    document.addEventListener('pointerdown', onDown)
-    return () => document.removeEventListener('pointerdown', onDown)
-  }, [onClose])
   const newPlace = () => {
     const { apply, history, selectPlace, announce } = store.getState()
     const name = freshName(history.present, 'a')
     apply(addSlider(placeSlider(history.present, name, Number(reading.place))))
     selectPlace(name)
     announce(`Place ${name} added`)
-    onClose()
+    onDone()
   }
-  const item =
-    'block w-full rounded-md px-3 py-1.5 text-left font-serif text-[calc(16px*var(--type))] hover:bg-paper focus-visible:bg-paper'
-  const { innerWidth, innerHeight } = window
-  // The lane clips what stands over its edges, so the list stands on the page.
-  return createPortal(
-    <div
-      ref={box}
-      role="dialog"
-      aria-label={`What to add at ${reading.text}`}
-      className="popover fixed z-30 w-72 p-1"
-      style={{
-        left: Math.max(4, Math.min(menu.x + 12, innerWidth - 296)),
-        ...(menu.y > innerHeight / 2
-          ? { bottom: innerHeight - menu.y + 12 }
-          : { top: menu.y + 12 }),
-      }}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') onClose()
-      }}
-    >
-      <p className="px-3 py-1 text-[calc(13px*var(--type))] text-quiet">{reading.text}</p>
-      {offers.map(({ sentence, edit }) => (
-        <button
-          key={sentence}
-          type="button"
-          className={item}
-          onClick={() => {
-            store.getState().apply(edit)
-            store.getState().announce(`Added: ${sentence}`)
-            onClose()
-          }}
-        >
-          {sentence}
-        </button>
-      ))}
-      <button type="button" className={item} onClick={newPlace}>
-        A new place here
-      </button>
-    </div>,
-    document.body,
+  return (
+    <button type="button" className={offerItem} onClick={newPlace}>
+      A new place here
+    </button>
   )
 }

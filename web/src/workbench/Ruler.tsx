@@ -5,6 +5,7 @@ import {
   formatShort,
   freshName,
   nameToLatex,
+  numberToFormula,
   placeSlider,
   readNumber,
   renamePlace,
@@ -12,13 +13,15 @@ import {
   setFrame,
   sliderOfPlace,
 } from '@yperkine/core'
-import { type MouseEvent, type PointerEvent, type RefObject, useRef, useState } from 'react'
+import { type PointerEvent, type RefObject, useRef, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { EditableText } from '../parts/EditableText'
 import { Maths } from '../parts/Maths'
 import { BoundField } from './BoundField'
 import { headWidth, pixelDecimals, rulerHeight } from './layout'
+import { type DrawnSpan, SpanBar, SpanOffers } from './SpanBar'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+import { useBarRows } from './useBarRows'
 import { useFraming } from './useFraming'
 import { useMover } from './useMover'
 import { usePainting } from './usePainting'
@@ -31,8 +34,12 @@ export function Ruler() {
   const [x0, x1] = useWorkbench((s) => s.scene.x)
   const names = useWorkbench((s) => s.scene.flags.map((f) => f.text).join('\n'))
   const strip = useRef<HTMLDivElement>(null)
-  useFraming(strip, { across: true, lane: null })
-  const plant = usePlanting(strip)
+  useFraming(strip, { across: true, lane: null, wheelOnly: true })
+  const [drawn, setDrawn] = useState<DrawnSpan | null>(null)
+  const plant = usePlanting(strip, setDrawn)
+  const barRows = useBarRows()
+  const height = rulerHeight(barRows)
+  const bars = useWorkbench((s) => s.scene.bars.length)
   const bound = {
     step: 10 ** Math.floor(Math.log10((x1 - x0) / 10)),
     decimals: Math.max(0, Math.min(12, 2 - Math.floor(Math.log10(x1 - x0)))),
@@ -42,7 +49,7 @@ export function Ruler() {
   const { apply } = store.getState()
   const title = [variable.name, variable.unit && `(${variable.unit})`].filter(Boolean).join(' ')
   return (
-    <div className="flex shrink-0 bg-paper" style={{ height: rulerHeight }}>
+    <div className="flex shrink-0 bg-paper" style={{ height }}>
       <div
         className="flex shrink-0 items-center justify-center gap-2 border-r border-rule"
         style={{ width: headWidth }}
@@ -60,10 +67,19 @@ export function Ruler() {
         ref={strip}
         className="relative touch-none overflow-hidden"
         style={{ width }}
-        title="Click to put a place here"
+        title="Click to put a place here, drag to mark a span"
         {...plant}
       >
-        <RulerScale title={title} />
+        <RulerScale title={title} height={height} />
+        <div
+          data-draft
+          aria-hidden
+          className="pointer-events-none invisible absolute top-0 h-7 border-x-2 border-ochre bg-ochre/20"
+        />
+        {Array.from({ length: bars }, (_, i) => (
+          <SpanBar key={i} index={i} onOffer={setDrawn} />
+        ))}
+        {drawn && <SpanOffers drawn={drawn} onClose={() => setDrawn(null)} />}
         <div className="absolute bottom-1 left-1.5">
           <BoundField
             {...bound}
@@ -93,35 +109,68 @@ export function Ruler() {
 /** A press that moves further than this is a drag, in pixels. */
 const still = 4
 
-/** A click on the empty ruler puts a new place there. */
-function usePlanting(strip: RefObject<HTMLDivElement | null>) {
+/** A click on the empty ruler puts a new place there; a drag marks a span. */
+function usePlanting(
+  strip: RefObject<HTMLDivElement | null>,
+  onSpan: (drawn: DrawnSpan | null) => void,
+) {
   const store = useWorkbenchStore()
   const pressed = useRef<{ x: number; y: number } | null>(null)
-  const onPointerDown = (event: PointerEvent) => {
-    pressed.current = { x: event.clientX, y: event.clientY }
+  const valueAt = (clientX: number) => {
+    const { scene } = store.getState()
+    const { left } = strip.current!.getBoundingClientRect()
+    const x = scene.x[0] + ((clientX - left) / scene.width) * (scene.x[1] - scene.x[0])
+    return Number(x.toFixed(pixelDecimals(scene.x, scene.width)))
   }
-  const onClick = (event: MouseEvent) => {
+  const draft = () => strip.current!.querySelector<HTMLElement>('[data-draft]')!
+  const onPointerDown = (event: PointerEvent) => {
+    const taken = (event.target as Element).closest('button, [role=slider], input, [data-bar]')
+    if (event.button !== 0 || taken) return
+    pressed.current = { x: event.clientX, y: event.clientY }
+    event.currentTarget.setPointerCapture(event.pointerId)
+  }
+  const onPointerMove = (event: PointerEvent) => {
+    const from = pressed.current
+    if (!from || Math.abs(event.clientX - from.x) <= still) return
+    const { left } = strip.current!.getBoundingClientRect()
+    const [a, b] = [from.x - left, event.clientX - left].sort((p, q) => p - q) as [number, number]
+    draft().style.left = `${a}px`
+    draft().style.width = `${b - a}px`
+    draft().style.visibility = 'visible'
+  }
+  const onPointerUp = (event: PointerEvent) => {
     const from = pressed.current
     pressed.current = null
-    const target = event.target as Element
-    if (!from || target.closest('button, [role=slider], input')) return
-    if (Math.hypot(event.clientX - from.x, event.clientY - from.y) > still) return
-    const { scene, history, apply, selectPlace, announce } = store.getState()
-    const { left } = strip.current!.getBoundingClientRect()
-    const x = scene.x[0] + ((event.clientX - left) / scene.width) * (scene.x[1] - scene.x[0])
+    if (!from) return
+    draft().style.visibility = ''
+    if (Math.abs(event.clientX - from.x) <= still) {
+      if (Math.abs(event.clientY - from.y) <= still) plant(event.clientX)
+      return
+    }
+    const ends = [valueAt(from.x), valueAt(event.clientX)].sort((p, q) => p - q)
+    const [a, b] = ends.map(numberToFormula) as [string, string]
+    store.getState().selectSpan({ from: a, to: b })
+    onSpan({ span: { from: a, to: b }, x: event.clientX, y: event.clientY })
+  }
+  const plant = (clientX: number) => {
+    const { history, apply, selectPlace, announce } = store.getState()
     const name = freshName(history.present, 'a')
-    const slider = placeSlider(history.present, name, x)
+    const slider = placeSlider(history.present, name, valueAt(clientX))
     apply(addSlider(slider))
     selectPlace(name)
     announce(
       `Place ${name} at ${history.present.variable.letter} = ${formatShort(slider.value, 6)}`,
     )
   }
-  return { onPointerDown, onClick }
+  const onPointerCancel = () => {
+    pressed.current = null
+    draft().style.visibility = ''
+  }
+  return { onPointerDown, onPointerMove, onPointerUp, onPointerCancel }
 }
 
 /** Ticks, their numbers and what runs along the axis. */
-function RulerScale({ title }: { title: string }) {
+function RulerScale({ title, height }: { title: string; height: number }) {
   const { ticks, width } = useWorkbench(
     useShallow((s) => ({ ticks: s.scene.ticks, width: s.scene.width })),
   )
@@ -137,7 +186,7 @@ function RulerScale({ title }: { title: string }) {
   })
   const text = 'fill-quiet text-[calc(13px*var(--type))]'
   return (
-    <svg ref={svg} width={width} height={rulerHeight} aria-hidden className="absolute inset-0">
+    <svg ref={svg} width={width} height={height} aria-hidden className="absolute inset-0">
       {ticks.map(({ at, text: number }) => (
         <g key={number}>
           <path d={`M${at} 0v6`} className="stroke-axis" />
@@ -146,7 +195,7 @@ function RulerScale({ title }: { title: string }) {
           </text>
         </g>
       ))}
-      <text x={width / 2} y={rulerHeight - 9} textAnchor="middle" className={text}>
+      <text x={width / 2} y={height - 9} textAnchor="middle" className={text}>
         {title}
       </text>
     </svg>

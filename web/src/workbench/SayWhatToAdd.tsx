@@ -1,6 +1,7 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
 import { type Offer, offersFor } from '@yperkine/core'
 import { useMemo, useState } from 'react'
+import { ReadingsButton } from './ReadingsDialog'
 import { useWorkbench, useWorkbenchStore } from './store'
 
 /** Plain words in, a line of working out: sentences are offered while one types. */
@@ -11,7 +12,11 @@ export function SayWhatToAdd() {
   // Offers follow the study only while the field is in use: a drag must not pay for them.
   const study = useWorkbench((s) => (looking ? s.history.present : null))
   const place = useWorkbench((s) => (looking ? s.selectedPlace : null))
-  const offers = useMemo(() => (study ? offersFor(text, study, place) : []), [text, study, place])
+  const span = useWorkbench((s) => (looking ? s.selectedSpan : null))
+  const offers = useMemo(
+    () => (study ? offersFor(text, study, place, span) : []),
+    [text, study, place, span],
+  )
   const add = (offer: Offer | null) => {
     if (!offer) return
     const { apply, announce } = store.getState()
@@ -34,12 +39,13 @@ export function SayWhatToAdd() {
             autoComplete="off"
             spellCheck={false}
             className="h-10 min-w-0 flex-1 rounded-md bg-transparent px-1 font-serif text-[calc(17px*var(--type))] placeholder:text-quiet placeholder:italic"
-            placeholder="Say what to add: tangent, value at 2…"
+            placeholder="Say what to add…"
             displayValue={() => text}
             onChange={(event) => setText(event.target.value)}
             onFocus={() => setLooking(true)}
             onBlur={() => setLooking(false)}
           />
+          <ReadingsButton />
           <kbd aria-hidden className="pill h-6 rounded-md px-2 font-sans text-quiet">
             /
           </kbd>
@@ -64,7 +70,8 @@ export function SayWhatToAdd() {
           role="status"
           className="popover absolute inset-x-3 bottom-full mb-1 px-3 py-2 text-quiet"
         >
-          Nothing fits “{text.trim()}” yet. Try tangent, value of q′ at 2, rate, or let g(t) = …
+          Nothing fits “{text.trim()}” yet. Try tangent, secant, where q′ = 2, table, area, or let
+          g(t) = …
         </p>
       )}
     </div>

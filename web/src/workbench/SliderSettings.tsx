@@ -133,15 +133,39 @@ function Row({ slider }: { slider: Slider }) {
           ))}
         </select>
       </td>
-      <td>
-        <BoundField
-          {...field}
-          step={1}
-          label={`Pace of ${name}`}
-          value={motion.pace}
-          onEnter={(v) => move({ pace: Math.min(3600, Math.max(0.1, v)) })}
-        />
-      </td>
+      {motion.manner === 'in equal steps' ? (
+        <td className="flex items-center gap-1">
+          <BoundField
+            {...field}
+            className="w-16"
+            step={1}
+            decimals={0}
+            label={`Steps of ${name}`}
+            value={motion.stops}
+            onEnter={(v) => move({ stops: Math.min(1000, Math.max(1, Math.round(v))) })}
+          />
+          <span className="text-quiet">steps, rest</span>
+          <BoundField
+            {...field}
+            className="w-16"
+            step={0.05}
+            label={`Rest of ${name}`}
+            value={motion.rest}
+            onEnter={(v) => move({ rest: Math.min(60, Math.max(0.05, v)) })}
+          />
+          <span className="text-quiet">s</span>
+        </td>
+      ) : (
+        <td>
+          <BoundField
+            {...field}
+            step={1}
+            label={`Pace of ${name}`}
+            value={motion.pace}
+            onEnter={(v) => move({ pace: Math.min(3600, Math.max(0.1, v)) })}
+          />
+        </td>
+      )}
     </tr>
   )
 }

@@ -12,6 +12,10 @@ const editorNames: Record<SlotPhrase['slot'], string> = {
   domain: 'Span',
   place: 'Place',
   curve: 'Curve',
+  span: 'Span',
+  target: 'Equal to',
+  number: 'Number',
+  choice: 'Choice',
 }
 
 interface Props {
@@ -31,8 +35,24 @@ export function Slot({ line, phrase, problem }: Props) {
     requestAnimationFrame(() => button.current?.focus())
   }
   const put = (text: string) => {
-    const result = editSlot(store.getState().history.present, line, phrase.slot, text)
+    const result = editSlot(store.getState().history.present, line, phrase, text)
     if (result.ok) store.getState().apply(result.edit)
+  }
+  if (phrase.choices) {
+    return (
+      <select
+        aria-label={phrase.text}
+        className="slot bg-transparent font-serif [field-sizing:content]"
+        value={phrase.source}
+        onChange={(event) => put(event.target.value)}
+      >
+        {phrase.choices.map(({ value, text }) => (
+          <option key={value} value={value}>
+            {text}
+          </option>
+        ))}
+      </select>
+    )
   }
   if (open && phrase.slot === 'formula') {
     return <FormulaSlot line={line} source={phrase.source} onPut={put} onClose={close} />
@@ -42,9 +62,9 @@ export function Slot({ line, phrase, problem }: Props) {
       <EditableText
         label={editorNames[phrase.slot]}
         value={phrase.source}
-        className={`font-serif text-[calc(16px*var(--type))] ${phrase.slot === 'domain' ? 'w-44' : 'w-28'}`}
+        className={`font-serif text-[calc(16px*var(--type))] ${['domain', 'span', 'target'].includes(phrase.slot) ? 'w-44' : 'w-28'}`}
         check={(text) => {
-          const result = editSlot(store.getState().history.present, line, phrase.slot, text)
+          const result = editSlot(store.getState().history.present, line, phrase, text)
           return result.ok ? null : result.message
         }}
         onCommit={put}

@@ -2,9 +2,13 @@ import type { Lane } from '@yperkine/core'
 
 export const headWidth = 84
 
-/** Fingers need larger targets: the ruler carries flags and fields. */
-export const rulerHeight =
-  typeof matchMedia === 'function' && matchMedia('(pointer: coarse)').matches ? 96 : 54
+const coarse = typeof matchMedia === 'function' && matchMedia('(pointer: coarse)').matches
+/** Below the ticks and flags spans have rows of their own. */
+export const barsTop = coarse ? 46 : 30
+export const barHeight = coarse ? 44 : 14
+
+/** Fingers need larger targets: the ruler carries flags, bars and fields. */
+export const rulerHeight = (barRows: number) => (coarse ? 96 : 54) + barRows * (barHeight + 2)
 
 /** As many decimals as a pixel of the axis is worth. */
 export const pixelDecimals = (x: readonly [number, number], width: number) =>

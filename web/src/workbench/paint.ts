@@ -7,11 +7,26 @@ const strokes: Record<Ink, string> = {
   curve4: 'stroke-moss',
   curve5: 'stroke-umber',
   place: 'stroke-rust',
+  span: 'stroke-ochre',
   axis: 'stroke-axis',
   grid: 'stroke-grid',
   quiet: 'stroke-quiet',
   ink: 'stroke-ink',
 }
+const fills: Record<Ink, string> = {
+  curve1: 'fill-kelp',
+  curve2: 'fill-slate',
+  curve3: 'fill-plum',
+  curve4: 'fill-moss',
+  curve5: 'fill-umber',
+  place: 'fill-rust',
+  span: 'fill-ochre',
+  axis: 'fill-axis',
+  grid: 'fill-grid',
+  quiet: 'fill-quiet',
+  ink: 'fill-ink',
+}
+const chosenDashes = { solid: undefined, dashed: '11 6', dotted: '0.1 6' }
 const tints = { positive: 'fill-positive', negative: 'fill-negative' }
 /** The order of derivative as dashes: f solid, f′ dashed, f″ dotted, f‴ dash-dot. */
 const dashes = ['', '11 6', '0.1 6', '11 5 0.1 5']
@@ -31,8 +46,12 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           fill: 'none',
           class: strokes[item.ink],
           style: `stroke-width: calc(${item.width}px * var(--line))`,
-          'stroke-dasharray': item.dotted ? '2 4' : dashes[item.order ?? 0] || undefined,
-          'stroke-linecap': item.order !== undefined ? 'round' : 'butt',
+          'stroke-dasharray': item.dash
+            ? chosenDashes[item.dash]
+            : item.dotted
+              ? '2 4'
+              : dashes[item.order ?? 0] || undefined,
+          'stroke-linecap': item.order !== undefined || item.dash ? 'round' : 'butt',
           'stroke-linejoin': 'round',
           opacity,
         },
@@ -47,7 +66,7 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           class:
             item.ink === 'ink'
               ? 'fill-ink text-[calc(13px*var(--type))] select-none'
-              : 'fill-rust stroke-page text-[calc(13px*var(--type))] font-semibold select-none',
+              : `${fills[item.ink]} stroke-page text-[calc(13px*var(--type))] font-semibold select-none`,
           'stroke-width': item.ink === 'ink' ? 0 : 4,
           'stroke-linejoin': 'round',
           'paint-order': 'stroke',

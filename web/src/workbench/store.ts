@@ -11,11 +11,13 @@ import {
   type Findings,
   formatShort,
   type History,
+  type LineResult,
   movingSliders,
   record,
   redo,
   type Scene,
   setSlider,
+  type SpanText,
   startCourse,
   startHistory,
   type Study,
@@ -49,6 +51,10 @@ export interface Workbench {
   examined: ReadonlyMap<string, { subject: unknown; examination: Examination }>
   /** The place that sentences are offered for first. */
   selectedPlace: string | null
+  /** The span that sentences are offered for first. */
+  selectedSpan: SpanText | null
+  /** Where on the axis the row lies that is pointed at, or null. */
+  highlight: number | null
   status: SaveStatus
   fault: string | null
   /** What someone else has made of the study meanwhile. */
@@ -73,6 +79,10 @@ export interface Workbench {
   redo: () => void
   resize: (size: Size) => void
   selectPlace: (place: string | null) => void
+  selectSpan: (span: SpanText | null) => void
+  setHighlight: (x: number | null) => void
+  /** Puts what longer work came to in place of a pending result. */
+  settle: (pending: LineResult, settled: LineResult) => void
   announce: (text: string) => void
   setFinding: (curve: string, subject: unknown, examination: Examination | null) => void
   setStatus: (status: SaveStatus, fault: string | null) => void
@@ -157,6 +167,8 @@ export function createWorkbench(id: string, study: Study) {
       live: new Map(),
       examined: noneExamined,
       selectedPlace: null,
+      selectedSpan: null,
+      highlight: null,
       status: 'Saved',
       fault: null,
       theirs: null,
@@ -240,6 +252,13 @@ export function createWorkbench(id: string, study: Study) {
       selectPlace(place) {
         const known = get().evaluation.places.some((p) => p.text === place)
         set({ selectedPlace: known ? place : null })
+      },
+      selectSpan: (selectedSpan) => set({ selectedSpan }),
+      setHighlight(highlight) {
+        if (get().highlight !== highlight) set({ highlight })
+      },
+      settle(pending, settled) {
+        if (evaluate.settle(pending, settled)) show(get().history)
       },
       setFinding(curve, subject, examination) {
         const { evaluation, size, held, history } = get()

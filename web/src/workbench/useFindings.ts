@@ -30,8 +30,12 @@ export function useFindings(curve: string) {
   }, [curve, store])
 
   useEffect(() => {
-    if (!subject?.ok) return
+    // Without a formula nothing can be proven, and nothing is claimed.
+    if (!subject?.ok || !subject.curve.formula) {
+      if (store.getState().examined.has(curve)) store.getState().setFinding(curve, null, null)
+      return
+    }
     const study = JSON.stringify(store.getState().evaluation.study)
     queue.current?.ask({ study, subject })
-  }, [subject, store])
+  }, [subject, store, curve])
 }

@@ -10,6 +10,8 @@ export interface Framed {
   lane: string | null
   /** Heights move with any drag, not only with one that clearly goes up or down. */
   upright?: boolean
+  /** A drag is for something else here: only the wheel frames. */
+  wheelOnly?: boolean
 }
 
 /** A turn of the wheel by one notch (100) zooms by about a seventh. */
@@ -23,18 +25,18 @@ let gestures = 0
 /** Wheel, drag, pinch and two-finger pan over a part of the picture. */
 export function useFraming(target: RefObject<Element | null>, framed: Framed) {
   const store = useWorkbenchStore()
-  const { across, lane, upright = false } = framed
+  const { across, lane, upright = false, wheelOnly = false } = framed
   useEffect(() => {
     const element = target.current
     if (!element) return
     const part = { across, lane, upright }
     const stopWheel = listenToWheel(element, store, part)
-    const stopPointers = listenToPointers(element, store, part)
+    const stopPointers = wheelOnly ? () => undefined : listenToPointers(element, store, part)
     return () => {
       stopWheel()
       stopPointers()
     }
-  }, [target, store, across, lane, upright])
+  }, [target, store, across, lane, upright, wheelOnly])
 }
 
 const laneOf = (store: WorkbenchStore, id: string | null) =>

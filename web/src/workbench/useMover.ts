@@ -5,6 +5,7 @@ import {
   movedPlaceText,
   movePlace,
   nudgePlace,
+  placesOfLine,
 } from '@yperkine/core'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import { useWorkbenchStore } from './store'
@@ -17,7 +18,7 @@ interface Moving {
 }
 
 /** How many steps a key asks for; null for other keys. */
-function stepsOf(event: KeyboardEvent): number | 'from' | 'to' | null {
+export function stepsOf(event: KeyboardEvent): number | 'from' | 'to' | null {
   const forward: Record<string, number> = {
     ArrowRight: 1,
     ArrowUp: 1,
@@ -113,7 +114,7 @@ function summaryOf({ study, places, lines, sentences }: Evaluation, text: string
   if (value === undefined) return ''
   const where = place ? `${letter} = ${formatShort(value, study.decimals)}` : `${text} = ${value}`
   const told = study.lines.flatMap((line) => {
-    if (!('place' in line) || line.place !== text) return []
+    if (!placesOfLine(line).includes(text)) return []
     const result = lines.get(line.id)!
     const name = sentences
       .get(line.id)!

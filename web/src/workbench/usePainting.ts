@@ -12,11 +12,11 @@ export function usePainting(paint: (scene: Scene) => void) {
   // Whatever is rendered anew is painted anew.
   useLayoutEffect(() => onScene(store.getState().scene))
   useLayoutEffect(() => {
-    let last = store.getState().scene
-    return store.subscribe(({ scene }) => {
-      if (scene === last) return
-      last = scene
-      onScene(scene)
+    let last = store.getState()
+    return store.subscribe((now) => {
+      if (now.scene === last.scene && now.highlight === last.highlight) return
+      last = now
+      onScene(now.scene)
     })
   }, [store])
 }

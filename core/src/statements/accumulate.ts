@@ -1,0 +1,166 @@
+import { z } from 'zod'
+import { accumulate } from '../calculus/accumulate'
+import type { RealFunction } from '../evaluate/compile'
+import { examineInSteps } from '../features/examine'
+import { derivativeToLatex } from '../language/latex'
+import { formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { unitOfArea } from '../study/units'
+import { type CurveLookup, emptyResult, failed, type LineContext, type StatementKind } from './kind'
+import { curveSlot, placeText, parseCurveRef, wordsAfter } from './slots'
+
+/** Let A(t) be the area under q from 0 to t. */
+export const accumulateLineSchema = z.object({
+  kind: z.literal('accumulate'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  name: nameSchema,
+  curve: nameSchema,
+  order: z.int().min(0).max(3),
+  lower: placeTextSchema,
+})
+export type AccumulateLine = z.infer<typeof accumulateLineSchema>
+
+export const accumulateKind: StatementKind<AccumulateLine> = {
+  kind: 'accumulate',
+  schema: accumulateLineSchema,
+
+  sentence(line, context) {
+    const { letter } = context.variable
+    return [
+      { text: 'Let ' },
+      {
+        slot: 'curve',
+        field: 'name',
+        text: `${line.name}(${letter})`,
+        source: line.name,
+        latex: `${derivativeToLatex(line.name, 0, letter, 'primes')}(${letter})`,
+      },
+      { text: ' be the area under ' },
+      curveSlot(line, context),
+      { text: ' from ' },
+      {
+        slot: 'place',
+        field: 'lower',
+        ...placeText(line.lower, context),
+      },
+      { text: ` to ${letter}` },
+    ]
+  },
+
+  evaluate(line, context) {
+    const found = context.curve(line.name)
+    if (!found.ok) return failed(found.problem)
+    const own = context.curve(line.curve)
+    const notes =
+      own.ok && own.curve.formula ? jumpNotes(line, own.curve.f, found.curve, context) : []
+    return { ...emptyResult, notes, problems: found.curve.problems }
+  },
+
+  offers({ text, curves }) {
+    const rest = wordsAfter(text, 'accumulate', 'accumulated area under', 'area from')
+    if (rest === null) return []
+    const ref = parseCurveRef(rest.split(' ')[0] ?? '')
+    const lower = /from\s+(\S+)/.exec(rest)?.[1]
+    const taken = new Set(curves.map((c) => c.name))
+    const name = ['A', 'B', 'G', 'S', 'V'].find((n) => !taken.has(n)) ?? 'A'
+    return curves
+      .filter((c) => !ref || ref.curve === c.name)
+      .map((c) => ({
+        line: {
+          kind: 'accumulate' as const,
+          id: '',
+          name,
+          curve: c.name,
+          order: ref?.order ?? 0,
+          lower: lower ?? c.from,
+        },
+      }))
+  },
+
+  placeFields: ['lower'],
+  rename: (line, names) => ({
+    ...line,
+    name: names(line.name),
+    curve: names(line.curve),
+    lower: names(line.lower),
+  }),
+}
+
+/** The accumulated area as a curve of its own. */
+export function areaCurve(line: AccumulateLine, context: LineContext): CurveLookup {
+  const found = context.curve(line.curve)
+  if (!found.ok) return found
+  const lower = context.number(line.lower)
+  if (!lower.ok) return lower
+  const { curve } = found
+  const { letter, unit } = context.variable
+  const { from, to } = curve
+  const { f } = curve.derivative(line.order)
+  if (!curve.formula) {
+    return {
+      ok: false,
+      problem: {
+        message: `${curve.name} is given by readings`,
+        fix: 'say “area” for the strips between readings',
+      },
+    }
+  }
+  const area = accumulate(f, lower.value, from, to)
+  const show = (x: number) => formatShort(x, 6)
+  const gap = area.divergesAt
+  const problems =
+    gap === null
+      ? []
+      : [
+          {
+            message: `the area under ${curve.name} grows without bound at ${letter} = ${show(gap)}`,
+            fix: 'begin on the other side of it, or choose another span',
+          },
+        ]
+  const whole = {
+    ...area,
+    tree: f.tree,
+    variable: f.variable,
+    parameters: f.parameters,
+    withParameters: () => whole,
+  }
+  const derivative = (order: number) =>
+    order === 0 ? { tree: f.tree, f: whole } : curve.derivative(line.order + order - 1)
+  return {
+    ok: true,
+    curve: {
+      name: line.name,
+      unit: unitOfArea(curve.unit, unit),
+      tree: f.tree,
+      f: whole,
+      from,
+      to,
+      stale: curve.stale,
+      problems,
+      hints: [],
+      formula: false,
+      derivative,
+      drawn: (order) => derivative(Math.max(0, order)).f,
+    },
+  }
+}
+
+/** Where q jumps, A has a kink. */
+function jumpNotes(
+  { curve, name }: AccumulateLine,
+  f: RealFunction,
+  { from, to }: { from: number; to: number },
+  { variable, steps }: LineContext,
+): string[] {
+  const found = steps(examineInSteps(f, from, to))
+  return (found?.breaks ?? [])
+    .filter(({ kind, x }) => kind === 'jump' && x > from && x < to)
+    .slice(0, mostNotes)
+    .map(
+      ({ x }) =>
+        `At ${variable.letter} = ${formatShort(x, 6)}, ${curve} jumps, so ${name} has a kink there.`,
+    )
+}
+
+const mostNotes = 4

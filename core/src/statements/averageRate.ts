@@ -1,0 +1,119 @@
+import { z } from 'zod'
+import { formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
+import { unitOfDerivative, withUnit } from '../study/units'
+import { failed, type StatementKind } from './kind'
+import { numberReadout } from './lines'
+import { lookOver } from './overSpan'
+import {
+  curveSlot,
+  curvesMeant,
+  curveText,
+  likelySpan,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from './slots'
+
+/** Average rate of q over [1, 4]. */
+export const averageRateLineSchema = z.object({
+  kind: z.literal('averageRate'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(2),
+  span: spanSchema,
+})
+export type AverageRateLine = z.infer<typeof averageRateLineSchema>
+
+export const averageRateKind: StatementKind<AverageRateLine> = {
+  kind: 'averageRate',
+  schema: averageRateLineSchema,
+
+  sentence: (line, context) => [
+    { text: 'Average rate of ' },
+    curveSlot(line, context),
+    { text: ' over ' },
+    spanSlot(line.span, context),
+  ],
+
+  evaluate(line, context) {
+    const found = lookOver(line, context)
+    if (!found.ok) return failed(found.problem)
+    const { curve, from, to } = found
+    const { order } = line
+    const { variable, decimals } = context
+    const { f } = curve.derivative(order)
+    const [ya, yb] = [f.value(from), f.value(to)]
+    const name = curveText(line)
+    if (!Number.isFinite(ya) || !Number.isFinite(yb)) {
+      const at = Number.isFinite(ya) ? to : from
+      return failed({
+        message: `${name} has no value at ${variable.letter} = ${formatShort(at, 6)}`,
+        fix: 'move that end to where the curve is drawn',
+      })
+    }
+    const [rise, run] = [yb - ya, to - from]
+    const unit = unitOfDerivative(curve.unit, variable.unit, order)
+    const lane = { curve: line.curve, order }
+    const primed = curveText(line).replaceAll('′', "'")
+    const riseOut = numberReadout('rise', rise, unit, decimals)
+    const runText = withUnit(formatShort(run, 12), variable.unit)
+    return {
+      readouts: [
+        numberReadout(
+          'value',
+          rise / run,
+          unitOfDerivative(curve.unit, variable.unit, order + 1),
+          decimals,
+        ),
+        riseOut,
+        { label: 'run', text: runText, value: run },
+      ],
+      marks: [
+        { kind: 'line', lane, x: from, y: ya, slope: rise / run, extent: 'whole' },
+        { kind: 'chord', lane, x: from, y: ya, toX: to, toY: yb, rise: riseOut.text, run: runText },
+      ],
+      problems: [],
+      hints: [],
+      offers: [
+        {
+          text: `Where is ${name}′ equal to this average rate?`,
+          line: {
+            kind: 'where',
+            id: '',
+            curve: line.curve,
+            order: order + 1,
+            target: `(${primed}(${line.span.to}) - ${primed}(${line.span.from}))/((${line.span.to}) - (${line.span.from}))`,
+            span: line.span,
+          },
+        },
+      ],
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'average rate of', 'average rate')
+    if (rest === null || request.text === '') return []
+    const { span, rest: words } = spanIn(rest)
+    return curvesMeant(words, request)
+      .refs.filter((ref) => ref.order <= 2)
+      .map(({ curve, order }) => ({
+        line: {
+          kind: 'averageRate' as const,
+          id: '',
+          curve,
+          order,
+          span: likelySpan(span, request, curve),
+        },
+      }))
+  },
+
+  placeFields: [],
+  hasSpan: true,
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    span: { from: names(line.span.from), to: names(line.span.to) },
+  }),
+}

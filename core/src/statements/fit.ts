@@ -1,0 +1,218 @@
+import { z } from 'zod'
+import { fitPolynomial } from '../calculus/fit'
+import { fitShape, type Shape } from '../calculus/fitShapes'
+import { formatNumber } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema } from '../study/parts'
+import { readingQuotients, type TableColumn } from '../tables/table'
+import { failed, type LineContext, type LineResult, type StatementKind } from './kind'
+import { columnOf, columnOrder, columnTitle } from './table'
+import { curveText, wordsAfter } from './slots'
+
+const shapes = ['line', 'quadratic', 'cubic', 'quartic', 'exponential', 'power', 'sine'] as const
+const columns = ['f(x)', 'forward', 'backward', 'central', "f'(x)"] as const
+
+/** Fit a quadratic to the central quotients of q. */
+export const fitLineSchema = z.object({
+  kind: z.literal('fit'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(3),
+  column: z.enum(columns),
+  shape: z.enum(shapes),
+})
+export type FitLine = z.infer<typeof fitLineSchema>
+type FitColumn = (typeof columns)[number]
+
+const degrees: Partial<Record<(typeof shapes)[number], number>> = {
+  line: 1,
+  quadratic: 2,
+  cubic: 3,
+  quartic: 4,
+}
+const named = {
+  line: 'straight line',
+  quadratic: 'quadratic',
+  cubic: 'cubic',
+  quartic: 'quartic',
+  exponential: 'exponential',
+  power: 'power',
+  sine: 'sine',
+} as const
+const columnWords: Record<FitColumn, string> = {
+  'f(x)': 'the values of',
+  forward: 'the forward quotients of',
+  backward: 'the backward quotients of',
+  central: 'the central quotients of',
+  "f'(x)": 'the slopes of',
+}
+
+export const fitKind: StatementKind<FitLine> = {
+  kind: 'fit',
+  schema: fitLineSchema,
+
+  sentence: (line) => [
+    { text: line.shape === 'exponential' ? 'Fit an ' : 'Fit a ' },
+    {
+      slot: 'choice',
+      field: 'shape',
+      text: named[line.shape],
+      source: line.shape,
+      latex: `\\text{${named[line.shape]}}`,
+      choices: shapes.map((value) => ({ value, text: named[value] })),
+    },
+    { text: ' to ' },
+    {
+      slot: 'choice',
+      field: 'column',
+      text: columnWords[line.column],
+      source: line.column,
+      latex: `\\text{${columnWords[line.column]}}`,
+      choices: columns.map((value) => ({ value, text: columnWords[value] })),
+    },
+    { text: ` ${curveText(line)}` },
+  ],
+
+  evaluate(line, context) {
+    const found = readingsFor(line, context)
+    if ('problem' in found) return failed(found.problem)
+    const { xs, ys } = found
+    try {
+      return fitted(line, xs, ys, context)
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error
+      return failed({ message: error.message, fix: 'choose another shape, or more rows' })
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'fit a formula', 'fit a', 'fit')
+    if (rest === null || request.text === '') return []
+    const shape = shapes.find((s) => rest.startsWith(s)) ?? 'quadratic'
+    return request.curves.flatMap(({ name }) =>
+      (['central', 'f(x)'] as const).map((column) => ({
+        line: { kind: 'fit' as const, id: '', curve: name, order: 0, column, shape },
+      })),
+    )
+  },
+
+  placeFields: [],
+  rename: (line, names) => ({ ...line, curve: names(line.curve) }),
+}
+
+/** What is fitted: the column of the curve's table, or the readings of a measured curve. */
+function readingsFor(
+  line: FitLine,
+  context: LineContext,
+): { xs: number[]; ys: number[] } | { problem: { message: string; fix?: string } } {
+  const found = context.curve(line.curve)
+  if (!found.ok) return { problem: found.problem }
+  const { readings } = found.curve
+  if (readings) {
+    const { xs, ys } = readings
+    if (line.column === 'f(x)') return { xs: [...xs], ys: [...ys] }
+    const rule = line.column === "f'(x)" ? 'central' : line.column
+    const slopes = readingQuotients(xs, ys).map((q) => q[rule])
+    const kept = xs.flatMap((x, i): [number, number][] =>
+      Number.isFinite(slopes[i]) ? [[x, slopes[i]!]] : [],
+    )
+    return { xs: kept.map(([x]) => x), ys: kept.map(([, y]) => y) }
+  }
+  const result = context.tableOf(line.curve, line.order)
+  const table = result?.tables?.[0]
+  const at = table?.columns.indexOf(
+    columnTitle(line.column, curveText(line), context.variable.letter),
+  )
+  if (!table || at === undefined) {
+    return {
+      problem: { message: `there is no table of ${curveText(line)} yet`, fix: 'say “table” first' },
+    }
+  }
+  if (at < 0) {
+    return {
+      problem: {
+        message: `the table of ${curveText(line)} has no such column`,
+        fix: 'choose its columns in the table',
+      },
+    }
+  }
+  return columnOf(table.rows, at)
+}
+
+function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext): LineResult {
+  const { decimals, variable } = context
+  const degree = degrees[line.shape]
+  const lane = {
+    curve: line.curve,
+    order: line.order + (columnOrder(line.column as TableColumn) ?? 0),
+  }
+  const show = (v: number) => formatNumber(v, decimals)
+  let f: (x: number) => number
+  let text: string
+  let rSquared: number
+  let residuals: readonly number[]
+  let doubt: string | null = null
+  if (degree !== undefined) {
+    const fit = fitPolynomial(xs, ys, degree)
+    ;({ rSquared, residuals } = fit)
+    f = (x) => fit.coefficients.reduceRight((value, c) => value * x + c, 0)
+    text = polynomialText(fit.coefficients, variable.letter, decimals)
+    if (xs.length <= degree + 2)
+      doubt = `${xs.length} rows hardly test a formula with ${degree + 1} free numbers`
+  } else {
+    const fit = fitShape(xs, ys, line.shape as Shape)
+    ;({ rSquared, residuals, doubt } = fit)
+    const [a = 0, b = 0, c = 0, d = 0] = fit.parameters
+    const x = variable.letter
+    if (line.shape === 'exponential') {
+      f = (v) => a * Math.exp(b * v)
+      text = `${show(a)} e^(${show(b)}${x})`
+    } else if (line.shape === 'power') {
+      f = (v) => a * v ** b
+      text = `${show(a)} ${x}^(${show(b)})`
+    } else {
+      f = (v) => a * Math.sin(b * v + c) + d
+      text = `${show(a)} sin(${show(b)}${x}${signed(c, decimals)})${signed(d, decimals)}`
+    }
+  }
+  const worst = residuals.reduce((m, r) => Math.max(m, Math.abs(r)), 0)
+  return {
+    readouts: [
+      { label: 'formula', text: `y = ${text}` },
+      { label: 'R²', text: formatNumber(rSquared, 6), value: rSquared },
+    ],
+    marks: [{ kind: 'graph', lane, f, from: Math.min(...xs), to: Math.max(...xs) }],
+    problems: [],
+    hints: [],
+    notes: [
+      `The largest distance of a row from the formula is ${formatNumber(worst, Math.max(decimals, 6))}.`,
+      ...(doubt ? [`Take it with care: ${doubt}.`] : []),
+    ],
+  }
+}
+
+function signed(value: number, decimals: number): string {
+  const text = formatNumber(value, decimals)
+  return text.startsWith('−') ? ` − ${text.slice(1)}` : ` + ${text}`
+}
+
+const raised = '⁰¹²³⁴⁵⁶⁷⁸⁹'
+
+/** 0.250t² − 1.400t + 4.000, highest power first; what rounds to 0 is left out. */
+export function polynomialText(
+  coefficients: readonly number[],
+  letter: string,
+  decimals: number,
+): string {
+  let text = ''
+  for (let k = coefficients.length - 1; k >= 0; k--) {
+    const number = formatNumber(coefficients[k]!, decimals)
+    if (!/[1-9]/.test(number)) continue
+    const size = number.replace('−', '')
+    const power = k < 2 ? '' : [...String(k)].map((d) => raised[Number(d)]).join('')
+    const term = k === 0 ? size : `${/^1(\.0*)?$/.test(size) ? '' : size}${letter}${power}`
+    const negative = number.startsWith('−')
+    text += text === '' ? (negative ? '−' : '') + term : `${negative ? ' − ' : ' + '}${term}`
+  }
+  return text === '' ? formatNumber(0, decimals) : text
+}

@@ -1,0 +1,23 @@
+import { lineEquation } from '../study/equation'
+import { formatNumber } from '../study/numbers'
+import { withUnit } from '../study/units'
+import type { LineContext, Readout, StraightLine } from './kind'
+
+/** A straight line as a readout, with what its other forms are made of. */
+export const lineReadout = (line: StraightLine, { variable, decimals }: LineContext): Readout => ({
+  label: 'line',
+  text: lineEquation(
+    { slope: line.slope, intercept: line.value - line.slope * line.at },
+    variable.letter,
+    decimals,
+  ),
+  straight: line,
+})
+
+/** A number with its unit, as a person copies it. */
+export const numberReadout = (
+  label: Readout['label'],
+  value: number,
+  unit: string,
+  decimals: number,
+): Readout => ({ label, text: withUnit(formatNumber(value, decimals), unit), value })

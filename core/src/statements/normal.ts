@@ -1,0 +1,78 @@
+import { z } from 'zod'
+import { formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { lookAt, missingDerivative, offersAt } from './atPlace'
+import { failed, type StatementKind } from './kind'
+import { lineReadout, numberReadout } from './lines'
+import { curveSlot, placeSlot, wordsAfter } from './slots'
+
+/** Normal to q at t = a. */
+export const normalLineSchema = z.object({
+  kind: z.literal('normal'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(2),
+  place: placeTextSchema,
+})
+export type NormalLine = z.infer<typeof normalLineSchema>
+
+export const normalKind: StatementKind<NormalLine> = {
+  kind: 'normal',
+  schema: normalLineSchema,
+
+  sentence: (line, context) => [
+    { text: 'Normal to ' },
+    curveSlot(line, context),
+    { text: ' at ' },
+    placeSlot(line.place, context),
+  ],
+
+  evaluate(line, context) {
+    const { order } = line
+    const { variable, decimals } = context
+    const found = lookAt(line, order + 1, context)
+    if (!found.ok) return failed(found.problem)
+    const { x, derivatives } = found.at
+    const [y, slope] = [derivatives[order]!, derivatives[order + 1]!]
+    if (!Number.isFinite(slope)) {
+      return failed(
+        missingDerivative({ curve: line.curve, order: order + 1 }, found.at, variable.letter),
+      )
+    }
+    const lane = { curve: line.curve, order }
+    const dot = { kind: 'dot' as const, lane, x, y, place: line.place }
+    const equal = 'It stands upright on the tangent where both axes have the same scale.'
+    if (slope === 0) {
+      return {
+        readouts: [{ label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` }],
+        marks: [{ kind: 'stem', lane, x, y, label: '' }, dot],
+        problems: [],
+        hints: [],
+        notes: ['The tangent is level here, so the normal is vertical and has no slope.'],
+      }
+    }
+    const own = -1 / slope
+    return {
+      readouts: [
+        numberReadout('slope', own, '', decimals),
+        lineReadout({ at: x, value: y, slope: own }, context),
+      ],
+      marks: [{ kind: 'line', lane, x, y, slope: own, extent: 'short' }, dot],
+      problems: [],
+      hints: [],
+      notes: [equal],
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'normal to', 'normal')
+    if (rest === null || request.text === '') return []
+    return offersAt(rest, request, ({ curve, order }, place) =>
+      order > 2 ? null : { kind: 'normal', id: '', curve, order, place },
+    )
+  },
+
+  placeFields: ['place'],
+  rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
+}

@@ -1,0 +1,258 @@
+import { z } from 'zod'
+import { differenceQuotient } from '../calculus/secant'
+import type { RealFunction } from '../evaluate/compile'
+import { formatNumber, formatShort, numberToFormula } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { unitOfDerivative, withUnit } from '../study/units'
+import { lookAt } from './atPlace'
+import {
+  failed,
+  type LineContext,
+  type Mark,
+  type ResultChart,
+  type ResultTable,
+  type StatementKind,
+} from './kind'
+import { lineReadout, numberReadout } from './lines'
+import { curveSlot, curvesMeant, curveText, likelyPlace, placeSlot, wordsAfter } from './slots'
+
+/** Secant to q from t = a to t = a + h. */
+export const secantLineSchema = z.object({
+  kind: z.literal('secant'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(2),
+  from: placeTextSchema,
+  to: placeTextSchema,
+  /** Whether the table of ever closer secants stands under it. */
+  closing: z.boolean().default(false),
+})
+export type SecantLine = z.infer<typeof secantLineSchema>
+
+/** The distances of the table: to 0.001 is the classroom's, below it rounding takes over. */
+const distances = Array.from({ length: 17 }, (_, k) => 10 ** -k)
+
+export const secantKind: StatementKind<SecantLine> = {
+  kind: 'secant',
+  schema: secantLineSchema as unknown as z.ZodType<SecantLine>,
+
+  sentence: (line, context) => [
+    { text: 'Secant to ' },
+    curveSlot(line, context),
+    { text: ' from ' },
+    { ...placeSlot(line.from, context), field: 'from' },
+    { text: ' to ' },
+    { ...placeSlot(line.to, context), field: 'to' },
+  ],
+
+  evaluate(line, context) {
+    const { order } = line
+    const { variable, decimals } = context
+    const [p, q] = [line.from, line.to].map((place) =>
+      lookAt({ curve: line.curve, place }, order + 1, context),
+    )
+    if (!p!.ok) return failed(p!.problem)
+    if (!q!.ok) return failed(q!.problem)
+    const { curve, x: a } = p!.at
+    const b = q!.at.x
+    const [ya, yb] = [p!.at.derivatives[order]!, q!.at.derivatives[order]!]
+    const name = curveText(line)
+    if (!Number.isFinite(ya) || !Number.isFinite(yb)) {
+      const at = Number.isFinite(ya) ? b : a
+      return failed({
+        message: `${name} has no value at ${variable.letter} = ${formatShort(at, 6)}`,
+        fix: 'move that end to where the curve is drawn',
+      })
+    }
+    const f = order === 0 ? curve.f : curve.derivative(order).f
+    const table = line.closing ? closingIn(f, a, context) : null
+    if (a === b) {
+      return {
+        ...failed({
+          message: `both ends are at ${variable.letter} = ${formatShort(a, 6)}: one point makes no secant`,
+          fix: 'move one end, or say “tangent”',
+        }),
+        ...(table ?? {}),
+      }
+    }
+    const [run, rise] = [b - a, yb - ya]
+    const slope = rise / run
+    const tangent = p!.at.derivatives[order + 1]!
+    const unit = unitOfDerivative(curve.unit, variable.unit, order)
+    const slopeUnit = unitOfDerivative(curve.unit, variable.unit, order + 1)
+    const lane = { curve: line.curve, order }
+    const show = (value: number) => formatNumber(value, decimals)
+    const rounding = differenceQuotient(f, a, run).rounding
+    const marks: Mark[] = [
+      { kind: 'line', lane, x: a, y: ya, slope, extent: 'whole' },
+      {
+        kind: 'chord',
+        lane,
+        x: a,
+        y: ya,
+        toX: b,
+        toY: yb,
+        rise: withUnit(show(rise), unit),
+        run: withUnit(formatShort(run, Math.max(decimals, 6)), variable.unit),
+      },
+      { kind: 'dot', lane, x: a, y: ya, place: line.from },
+      { kind: 'dot', lane, x: b, y: yb, place: line.to },
+    ]
+    const uncertain = rounding > 0.5 * 10 ** -decimals
+    return {
+      readouts: [
+        numberReadout('slope', slope, slopeUnit, decimals),
+        numberReadout('rise', rise, unit, decimals),
+        {
+          label: 'run',
+          text: withUnit(formatShort(run, 12), variable.unit),
+          value: run,
+        },
+        ...(Number.isFinite(tangent) ? [numberReadout('dy', tangent * run, unit, decimals)] : []),
+        lineReadout({ at: a, value: ya, slope }, context),
+      ],
+      marks,
+      problems: [],
+      hints: [],
+      notes: [
+        ...(uncertain
+          ? [
+              `The ends are so close that rounding alone moves the slope by up to ${rounding.toExponential(0).replace('-', '−')}.`,
+            ]
+          : []),
+        ...(Number.isFinite(tangent)
+          ? []
+          : [`There is no tangent at the first end: ${sidesOf(f, a, context)}.`]),
+      ],
+      ...(table ?? {}),
+      offers: [
+        {
+          text: `Where is ${name}′ equal to this slope?`,
+          line: {
+            kind: 'where',
+            id: '',
+            curve: line.curve,
+            order: order + 1,
+            target: `(${primed(line)}(${line.to}) - ${primed(line)}(${line.from}))/((${line.to}) - (${line.from}))`,
+            span: { from: line.from, to: line.to },
+          },
+        },
+      ],
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'secant to', 'secant')
+    if (rest === null) return []
+    const { refs, rest: ends } = curvesMeant(rest, request)
+    const [, from, to] =
+      /^(?:from\s+)?(\S+)\s+to\s+(\S.*)$/.exec(
+        ends.replace(letterIs(request.variable.letter), ''),
+      ) ?? []
+    return refs
+      .filter((ref) => ref.order <= 2)
+      .map(({ curve, order }) => {
+        const base = { kind: 'secant' as const, id: '', curve, order, closing: false }
+        if (from && to) return { line: { ...base, from, to } }
+        const { place, sliders } = likelyPlace(request)
+        const h = request.otherSliders.includes('h')
+        const bar = request.span
+        if (bar) return { line: { ...base, from: bar.from, to: bar.to } }
+        return {
+          line: { ...base, from: place, to: `${place} + h` },
+          newSliders: [
+            ...sliders,
+            ...(h ? [] : [{ name: 'h', value: 1, from: -2, to: 2, step: 0.01, place: false }]),
+          ],
+        }
+      })
+  },
+
+  placeFields: ['from', 'to'],
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    from: names(line.from),
+    to: names(line.to),
+  }),
+}
+
+const letterIs = (letter: string) => new RegExp(`\\b${letter}\\s*=\\s*`, 'g')
+const primed = ({ curve, order }: { curve: string; order: number }) => curve + "'".repeat(order)
+
+/** The slopes on both sides of a kink, in words. */
+function sidesOf(f: RealFunction, x: number, { decimals }: LineContext): string {
+  const [left, right] = [f.beside(x, -1, 1)[1]!, f.beside(x, 1, 1)[1]!]
+  const show = (slope: number) => (Number.isFinite(slope) ? formatNumber(slope, decimals) : 'none')
+  return `the slope is ${show(left)} on its left and ${show(right)} on its right`
+}
+
+/** Secants from one place to places ever closer, and how far each slope is from the tangent's. */
+function closingIn(
+  f: RealFunction,
+  x: number,
+  { variable, decimals }: LineContext,
+): { tables: ResultTable[]; charts: ResultChart[] } {
+  const slope = f.derivatives(x, 1)[1]!
+  const known = Number.isFinite(slope)
+  const digits = Math.max(decimals, 5)
+  const rules = ['forward', 'backward', 'central'] as const
+  const rows = distances.map((h) => {
+    const found = rules.map((rule) => differenceQuotient(f, x, h, rule))
+    const values = [h, ...found.map((q) => q.value), known ? found[0]!.value - slope : NaN]
+    const held = found.some((q) => q.tooSmall && Number.isFinite(q.value))
+    return {
+      cells: [
+        formatDistance(h),
+        ...found.map((q) => (Number.isFinite(q.value) ? formatNumber(q.value, digits) : '—')),
+        known && Number.isFinite(values[4]) ? scientific(values[4]!) : '—',
+        held ? 'rounding' : h <= 0.001 ? 'close' : '',
+      ],
+      values: [...values.map((v) => (Number.isFinite(v) ? v : null)), null],
+    }
+  })
+  const series = rules.map((rule, k) => ({
+    name: rule,
+    points: distances.flatMap((h, i): [number, number][] => {
+      const q = rows[i]!.values[k + 1]
+      const error = q === null || q === undefined || !known ? NaN : Math.abs(q - slope)
+      return error > 0 && Number.isFinite(error) ? [[h, error]] : []
+    }),
+  }))
+  return {
+    tables: [
+      {
+        name: 'Secants',
+        columns: ['h', 'forward', 'backward', 'central', 'off by', ''],
+        rows,
+        open: true,
+      },
+    ],
+    charts: known
+      ? [
+          {
+            name: 'How far each slope is from the tangent’s',
+            xLabel: 'h',
+            yLabel: 'off by',
+            logarithmic: true,
+            series,
+            summary: `At ${variable.letter} = ${formatShort(x, 6)} the distance falls with h, the central quotient’s fastest, until rounding lets it grow again.`,
+          },
+        ]
+      : [],
+  }
+}
+
+const formatDistance = (h: number) => (h >= 1e-6 ? numberToFormula(h) : scientific(h))
+const raised = '⁰¹²³⁴⁵⁶⁷⁸⁹'
+/** 2.5·10⁻⁷ */
+export function scientific(value: number): string {
+  if (value === 0) return '0'
+  const [mantissa, exponent] = value.toExponential(1).split('e') as [string, string]
+  const power = [...exponent.replace('+', '')]
+    .map((c) => (c === '-' ? '⁻' : raised[Number(c)]))
+    .join('')
+  const front = mantissa.replace(/\.0$/, '').replace('-', '−')
+  return front === '1' ? `10${power}` : `${front}·10${power}`
+}

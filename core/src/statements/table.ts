@@ -1,0 +1,211 @@
+import { z } from 'zod'
+import { formatNumber, formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema, spanSchema } from '../study/parts'
+import { readingQuotients, tableColumns, type TableColumn, tabulate } from '../tables/table'
+import { failed, type LineContext, type LineResult, type Mark, type StatementKind } from './kind'
+import { lookOver } from './overSpan'
+import {
+  curveSlot,
+  curvesMeant,
+  curveText,
+  likelySpan,
+  placeText,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from './slots'
+
+/** Table of q over [0, 10] by 0.5. */
+export const tableLineSchema = z.object({
+  kind: z.literal('table'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(3),
+  span: spanSchema,
+  step: placeTextSchema,
+  /** The distance of shifted values and quotients. */
+  h: placeTextSchema,
+  columns: z.array(z.enum(tableColumns)).min(1).max(tableColumns.length),
+})
+export type TableLine = z.infer<typeof tableLineSchema>
+
+export const usualColumns: TableColumn[] = ['x', 'f(x)', 'forward', 'central', "f'(x)"]
+/** More points than this are not drawn: they would hide the curve. */
+const mostDrawn = 2000
+
+export const tableKind: StatementKind<TableLine> = {
+  kind: 'table',
+  schema: tableLineSchema,
+
+  sentence: (line, context) => [
+    { text: 'Table of ' },
+    curveSlot(line, context),
+    { text: ' over ' },
+    spanSlot(line.span, context),
+    { text: ' by ' },
+    { slot: 'number', field: 'step', ...placeText(line.step, context) },
+    ...(line.columns.some(usesDistance)
+      ? [{ text: ', h = ' }, { slot: 'number' as const, field: 'h', ...placeText(line.h, context) }]
+      : []),
+  ],
+
+  evaluate(line, context) {
+    const over = lookOver(line, context)
+    if (!over.ok) return failed(over.problem)
+    const [step, h] = [context.number(line.step), context.number(line.h)]
+    if (!step.ok) return failed(step.problem)
+    if (!h.ok) return failed(h.problem)
+    if (step.value <= 0) {
+      return failed({
+        message: `a table goes on by a step above 0, and ${line.step} is ${formatShort(step.value, 6)}`,
+        fix: 'use a step such as 0.5',
+      })
+    }
+    if (h.value === 0 && line.columns.some(usesDistance)) {
+      return failed({
+        message: 'h is 0: a quotient would divide by 0',
+        fix: 'use a small h such as 0.001',
+      })
+    }
+    const rows = Math.floor((over.to - over.from) / step.value + 1e-9) + 1
+    if (rows > mostTableRows) {
+      return failed({
+        message: `a step of ${formatShort(step.value, 9)} makes ${rows} rows`,
+        fix: `use a larger step: ${mostTableRows} rows are the most`,
+      })
+    }
+    const { curve, from, to } = over
+    const { f } = curve.derivative(line.order)
+    const table = tabulate(f, { from, to, step: step.value, h: h.value, columns: line.columns })
+    return withRows(line, table.rows, context)
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'table of', 'table')
+    if (rest === null || request.text === '') return []
+    const [, words = '', by] = /^(.*?)(?:\s*\bby\s+(\S+))?$/.exec(rest) ?? []
+    const { span, rest: left } = spanIn(words)
+    return curvesMeant(left, request)
+      .refs.filter((ref) => ref.order <= 3)
+      .map(({ curve, order }) => ({
+        line: {
+          kind: 'table' as const,
+          id: '',
+          curve,
+          order,
+          span: likelySpan(span, request, curve),
+          step: by ?? '0.5',
+          h: '0.001',
+          columns: usualColumns,
+        },
+      }))
+  },
+
+  placeFields: [],
+  hasSpan: true,
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    span: { from: names(line.span.from), to: names(line.span.to) },
+    step: names(line.step),
+    h: names(line.h),
+  }),
+}
+
+const mostTableRows = 20_000
+const usesDistance = (column: TableColumn) =>
+  ['f(x+h)', 'f(x-h)', 'forward', 'backward', 'central'].includes(column)
+
+/** A column's head in the study's own letters. */
+export function columnTitle(column: TableColumn, name: string, letter: string): string {
+  const titles: Record<TableColumn, string> = {
+    x: letter,
+    'f(x)': `${name}(${letter})`,
+    'f(x+h)': `${name}(${letter} + h)`,
+    'f(x-h)': `${name}(${letter} − h)`,
+    forward: 'forward quotient',
+    backward: 'backward quotient',
+    central: 'central quotient',
+    "f'(x)": `${name}′(${letter})`,
+    "f''(x)": `${name}′′(${letter})`,
+  }
+  return titles[column]
+}
+
+/** The order of derivative whose lane a column's numbers belong to, above the table's own. */
+export const columnOrder = (column: TableColumn): number | null =>
+  column === 'f(x)'
+    ? 0
+    : ['forward', 'backward', 'central', "f'(x)"].includes(column)
+      ? 1
+      : column === "f''(x)"
+        ? 2
+        : null
+
+function withRows(
+  line: TableLine,
+  rows: number[][],
+  { variable, decimals }: LineContext,
+): LineResult {
+  const name = curveText(line)
+  const xAt = line.columns.indexOf('x')
+  const shown = (value: number, column: TableColumn) =>
+    Number.isNaN(value)
+      ? '—'
+      : column === 'x'
+        ? formatShort(value, 9)
+        : formatNumber(value, decimals)
+  const marks: Mark[] = line.columns.flatMap((column, k): Mark[] => {
+    const order = columnOrder(column)
+    // One row of points for each lane: the values, and the first column of quotients.
+    const first = line.columns.findIndex((c) => columnOrder(c) === order) === k
+    if (order === null || !first || xAt < 0 || column === "f'(x)" || column === "f''(x)") return []
+    const points = rows.flatMap((row): [number, number][] =>
+      Number.isFinite(row[k]) ? [[row[xAt]!, row[k]!]] : [],
+    )
+    if (points.length > mostDrawn) return []
+    return [{ kind: 'points', lane: { curve: line.curve, order: line.order + order }, points }]
+  })
+  return {
+    readouts: [],
+    marks,
+    problems: [],
+    hints: [],
+    tables: [
+      {
+        name: 'Values',
+        columns: line.columns.map((c) => columnTitle(c, name, variable.letter)),
+        rows: rows.map((row) => ({
+          cells: row.map((v, k) => shown(v, line.columns[k]!)),
+          values: row.map((v) => (Number.isFinite(v) ? v : null)),
+          ...(xAt < 0 ? {} : { x: row[xAt]! }),
+        })),
+        open: true,
+      },
+    ],
+  }
+}
+
+/** The numbers of one column of a table, or of readings, beside their places. */
+export function columnOf(
+  rows: readonly { values: readonly (number | null)[]; x?: number }[],
+  column: number,
+): { xs: number[]; ys: number[] } {
+  const pairs = rows.flatMap(({ x, values }): [number, number][] => {
+    const y = values[column]
+    return x === undefined || y === null || y === undefined ? [] : [[x, y]]
+  })
+  return { xs: pairs.map(([x]) => x), ys: pairs.map(([, y]) => y) }
+}
+
+/** Quotients of readings as the columns of a table, by the rules of tables. */
+export function quotientsOfReadings(xs: readonly number[], ys: readonly number[]): number[][] {
+  return readingQuotients(xs, ys).map(({ forward, backward, central }, i) => [
+    xs[i]!,
+    ys[i]!,
+    forward,
+    backward,
+    central,
+  ])
+}

@@ -1,0 +1,253 @@
+import { z } from 'zod'
+import type { RealFunction } from '../evaluate/compile'
+import { solveInSteps, type Solutions } from '../features/solve'
+import { formatCertain, formatNumber, formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema, spanSchema } from '../study/parts'
+import { unitOfDerivative, withUnit } from '../study/units'
+import { toPlain } from '../language/print'
+import { derivativeToLatex, toLatex } from '../language/latex'
+import {
+  emptyResult,
+  failed,
+  type LineContext,
+  type Mark,
+  type SentenceContext,
+  type StatementKind,
+  type Verdict,
+} from './kind'
+import { lookOver } from './overSpan'
+import {
+  curveSlot,
+  curvesMeant,
+  curveText,
+  escapeText,
+  likelySpan,
+  parseCurveRef,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from './slots'
+
+/** Where is q′ = 2 on [0, 10]; where does q meet r. */
+export const whereLineSchema = z.object({
+  kind: z.literal('where'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(3),
+  /** A number, an expression in sliders, or the name of another curve. */
+  target: placeTextSchema,
+  span: spanSchema,
+})
+export type WhereLine = z.infer<typeof whereLineSchema>
+
+/** Solutions beyond this are counted, not listed in the sentence. */
+const mostSaid = 6
+
+export const whereKind: StatementKind<WhereLine> = {
+  kind: 'where',
+  schema: whereLineSchema,
+
+  sentence(line, context) {
+    const meets = parseCurveRef(line.target) !== null && context.isCurve(line.target)
+    return [
+      { text: meets ? 'Where does ' : 'Where is ' },
+      curveSlot(line, context),
+      { text: meets ? ' meet ' : ' = ' },
+      targetSlot(line.target, context, meets),
+      { text: ' on ' },
+      spanSlot(line.span, context),
+    ]
+  },
+
+  evaluate(line, context) {
+    const over = lookOver(line, context)
+    if (!over.ok) return failed(over.problem)
+    const { curve, from, to } = over
+    if (!curve.formula) {
+      return failed({
+        message: `${curve.name} has no formula, so its solutions cannot be proven`,
+        fix: 'fit a formula to it, and ask about that',
+      })
+    }
+    const { f } = curve.derivative(line.order)
+    const target = targetOf(line, context)
+    if (!target.ok) return failed(target.problem)
+    const { level, other } = target
+    const found = context.steps(solveInSteps(f, other ?? level!, from, to))
+    if (!found) return { ...emptyResult, pending: true }
+    return told(line, found, context, level, from, to)
+  },
+
+  offers(request) {
+    const typed = request.text.replace(/^where\s+(?:is|does)\s+/i, 'where ')
+    const rest = wordsAfter(typed, 'where', 'solve')
+    if (rest === null || request.text === '') return []
+    const { span, rest: words } = spanIn(rest)
+    const [, left = '', right = ''] =
+      /^(.*?)(?:\s*(?:=|\bequals?\b|\bmeets?\b|\bis\b)\s*(.*))?$/.exec(words) ?? []
+    const { refs } = curvesMeant(left, request)
+    const target = right.trim() || '0'
+    return refs
+      .filter((ref) => ref.order <= 3)
+      .map(({ curve, order }) => ({
+        line: {
+          kind: 'where' as const,
+          id: '',
+          curve,
+          order,
+          target,
+          span: likelySpan(span, request, curve),
+        },
+      }))
+  },
+
+  placeFields: [],
+  hasSpan: true,
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    target: names(line.target),
+    span: { from: names(line.span.from), to: names(line.span.to) },
+  }),
+}
+
+function targetSlot(target: string, context: SentenceContext, meets: boolean) {
+  const ref = parseCurveRef(target)
+  const tree = meets ? null : context.read(target)
+  return {
+    slot: 'target' as const,
+    field: 'target',
+    text: ref && meets ? curveText(ref) : tree ? toPlain(tree) : target,
+    source: target,
+    latex:
+      ref && meets
+        ? derivativeToLatex(ref.curve, ref.order, context.variable.letter, context.notation)
+        : tree
+          ? toLatex(tree)
+          : `\\text{${escapeText(target)}}`,
+  }
+}
+
+type Target =
+  | { ok: true; level: number | null; other: RealFunction | null }
+  | { ok: false; problem: { message: string; fix?: string } }
+
+/** What the curve is to be equal to: a level, or another curve. */
+function targetOf(line: WhereLine, context: LineContext): Target {
+  const ref = parseCurveRef(line.target)
+  const met = ref && context.curve(ref.curve)
+  if (ref && met?.ok) {
+    if (!met.curve.formula) {
+      return { ok: false, problem: { message: `${ref.curve} has no formula` } }
+    }
+    return { ok: true, level: null, other: met.curve.derivative(ref.order).f }
+  }
+  const number = context.number(line.target)
+  if (number.ok) return { ok: true, level: number.value, other: null }
+  const formula = context.formula(line.target)
+  if (formula.ok) return { ok: true, level: null, other: formula.f }
+  return number
+}
+
+function told(
+  line: WhereLine,
+  found: Solutions,
+  context: LineContext,
+  level: number | null,
+  from: number,
+  to: number,
+) {
+  const { variable, decimals } = context
+  const { letter, unit } = variable
+  const curve = context.curve(line.curve)
+  const valueUnit = curve.ok ? unitOfDerivative(curve.curve.unit, unit, line.order) : ''
+  const own = line.order === 0 ? null : curve.ok ? curve.curve.f : null
+  const name = curveText(line)
+  const certain = ([lo, hi]: readonly [number, number]) => formatCertain([lo, hi], decimals)
+  const rows = found.solutions.map(({ x, value, enclosure, proven }) => {
+    const shown = certain(enclosure)
+    const height = own?.value(x)
+    return {
+      cells: [
+        (shown.certain && proven ? '' : '≈ ') + shown.text,
+        formatNumber(value, decimals),
+        ...(height === undefined ? [] : [formatNumber(height, decimals)]),
+      ],
+      values: [x, value, ...(height === undefined ? [] : [height])],
+      x,
+    }
+  })
+  const lane = { curve: line.curve, order: line.order }
+  const marks: Mark[] = [
+    ...(level === null
+      ? []
+      : [
+          { kind: 'level' as const, lane, y: level, from, to, label: formatShort(level, decimals) },
+        ]),
+    ...found.solutions.slice(0, 200).flatMap(({ x, value }): Mark[] => [
+      { kind: 'stem', lane, x, y: value, label: '' },
+      ...(own
+        ? [
+            {
+              kind: 'stem' as const,
+              lane: { curve: line.curve, order: 0 },
+              x,
+              y: own.value(x),
+              label: '',
+            },
+          ]
+        : []),
+    ]),
+  ]
+  const show = (x: number) => formatShort(x, Math.max(3, decimals))
+  const span = `[${show(from)}, ${show(to)}]`
+  const verdict: Verdict = {
+    complete: found.complete,
+    text: found.complete
+      ? rows.length === 0 && found.stretches.length === 0
+        ? `No solution on ${span}: proven`
+        : `Complete: no other solution on ${span}`
+      : `Not settled on ${found.unresolved
+          .slice(0, 3)
+          .map(([a, b]) => `[${show(a)}, ${show(b)}]`)
+          .join(', ')}`,
+    unresolved: found.unresolved,
+  }
+  const target =
+    level === null ? 'they meet' : `${name} is ${withUnit(formatShort(level, decimals), valueUnit)}`
+  const places = rows.map((r) => r.cells[0]!)
+  const said = places.slice(0, mostSaid)
+  const list =
+    said.length < 2 ? said.join('') : `${said.slice(0, -1).join(', ')} and ${said.at(-1)}`
+  const notes = [
+    ...(rows.length > 0
+      ? [
+          `${capital(target)} at ${letter} = ${withUnit(list, unit)}${places.length > mostSaid ? ` and ${places.length - mostSaid} more` : ''}.`,
+        ]
+      : []),
+    ...found.stretches.map(
+      ([a, b]) => `They are equal all along from ${letter} = ${show(a)} to ${show(b)}.`,
+    ),
+  ]
+  return {
+    ...emptyResult,
+    marks,
+    notes,
+    verdict,
+    tables:
+      rows.length === 0
+        ? []
+        : [
+            {
+              name: 'Solutions' as const,
+              columns: [letter, `${name}(${letter})`, ...(own ? [`${line.curve}(${letter})`] : [])],
+              rows,
+              open: true,
+            },
+          ],
+  }
+}
+
+const capital = (text: string) =>
+  /^[a-z]\S/.test(text) && !/^[a-z]′/.test(text) ? text[0]!.toUpperCase() + text.slice(1) : text

@@ -1,0 +1,186 @@
+import {
+  addLine,
+  changeLine,
+  columnTitle,
+  type Edit,
+  sliderOfPlace,
+  type Statement,
+  sweepSlider,
+  tableColumns,
+  toggleLane,
+} from '@yperkine/core'
+import { useStudy, useWorkbenchStore } from './store'
+import { useClosing } from './useClosing'
+
+type Of<K extends Statement['kind']> = Extract<Statement, { kind: K }>
+
+/** What a line can do beside its slots, in buttons of a word or two. */
+export function LineActions({ line, speaks }: { line: Statement; speaks: boolean }) {
+  switch (line.kind) {
+    case 'tangent':
+      return speaks ? <TangentActions line={line} /> : null
+    case 'secant':
+      return <SecantActions line={line} />
+    case 'table':
+      return <TableActions line={line} />
+    case 'readings':
+      return <ReadingsActions line={line} />
+    default:
+      return null
+  }
+}
+
+const pressed = 'pill mt-1.5 mr-1.5 aria-pressed:border-rust aria-pressed:text-rust'
+
+/** So many stops make a sweep that can be followed, and so long it rests at each, in seconds. */
+const [sweepStops, sweepRest] = [40, 0.25]
+
+const both =
+  (...edits: Edit[]): Edit =>
+  (study) =>
+    edits.reduce((now, edit) => edit(now), study)
+
+function TangentActions({ line }: { line: Of<'tangent'> }) {
+  const store = useWorkbenchStore()
+  const slider = useStudy((s) => sliderOfPlace(line.place, s)?.name ?? null)
+  const { apply } = store.getState()
+  const sweep = () => {
+    const { history, pause, play, announce } = store.getState()
+    pause()
+    const shown = history.present.lanes.some(
+      (l) => l.curve === line.curve && l.order === line.order + 1,
+    )
+    apply(
+      both(
+        changeLine(line.id, { trail: true, extent: 'short' }),
+        sweepSlider(slider!, sweepStops, sweepRest),
+        ...(shown ? [] : [toggleLane(line.curve, line.order + 1)]),
+      ),
+    )
+    announce(`The tangent goes over its span in ${sweepStops} equal steps`)
+    play()
+  }
+  return (
+    <>
+      <button
+        type="button"
+        aria-pressed={line.extent === 'whole'}
+        className={pressed}
+        onClick={() =>
+          apply(changeLine(line.id, { extent: line.extent === 'whole' ? 'short' : 'whole' }))
+        }
+      >
+        Whole line
+      </button>
+      {slider && (
+        <>
+          <button
+            type="button"
+            aria-pressed={line.trail}
+            className={pressed}
+            onClick={() => apply(changeLine(line.id, { trail: !line.trail }))}
+          >
+            Trail of slopes
+          </button>
+          <button type="button" className={pressed} onClick={sweep}>
+            Sweep
+          </button>
+        </>
+      )}
+    </>
+  )
+}
+
+function SecantActions({ line }: { line: Of<'secant'> }) {
+  const { apply } = useWorkbenchStore().getState()
+  const closing = useClosing(line)
+  return (
+    <>
+      <button
+        type="button"
+        aria-pressed={line.closing}
+        className={pressed}
+        onClick={() => apply(changeLine(line.id, { closing: !line.closing }))}
+      >
+        Closing in
+      </button>
+      {closing && (
+        <>
+          <button
+            type="button"
+            className={pressed}
+            onClick={closing.running ? closing.stop : () => closing.start(false)}
+          >
+            {closing.running ? 'Stop closing in' : `Walk ${closing.slider} to 0`}
+          </button>
+          {!closing.running && (
+            <button type="button" className={pressed} onClick={() => closing.start(true)}>
+              Walk with the frame
+            </button>
+          )}
+        </>
+      )}
+    </>
+  )
+}
+
+function TableActions({ line }: { line: Of<'table'> }) {
+  const { apply } = useWorkbenchStore().getState()
+  const letter = useStudy((s) => s.variable.letter)
+  const fit: Statement = {
+    kind: 'fit',
+    id: '',
+    curve: line.curve,
+    order: line.order,
+    column: line.columns.includes('central') ? 'central' : 'f(x)',
+    shape: 'quadratic',
+  }
+  const name = line.curve + '′'.repeat(line.order)
+  return (
+    <>
+      <details className="mt-1.5 inline-block">
+        <summary className="pill cursor-pointer list-none">Columns</summary>
+        <fieldset className="mt-1 grid gap-1">
+          <legend className="sr-only">Columns of the table</legend>
+          {tableColumns.map((column) => {
+            const chosen = line.columns.includes(column)
+            const next = tableColumns.filter((c) =>
+              c === column ? !chosen : line.columns.includes(c),
+            )
+            return (
+              <label key={column} className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={chosen}
+                  disabled={column === 'x' || next.length === 0}
+                  onChange={() => apply(changeLine(line.id, { columns: next }))}
+                />
+                {columnTitle(column, name, letter)}
+              </label>
+            )
+          })}
+        </fieldset>
+      </details>
+      <button type="button" className="pill mt-1.5 ml-1.5" onClick={() => apply(addLine(fit))}>
+        Fit a formula
+      </button>
+    </>
+  )
+}
+
+function ReadingsActions({ line }: { line: Of<'readings'> }) {
+  const { apply } = useWorkbenchStore().getState()
+  const fit: Statement = {
+    kind: 'fit',
+    id: '',
+    curve: line.name,
+    order: 0,
+    column: 'f(x)',
+    shape: 'cubic',
+  }
+  return (
+    <button type="button" className="pill mt-1.5" onClick={() => apply(addLine(fit))}>
+      Fit a formula
+    </button>
+  )
+}

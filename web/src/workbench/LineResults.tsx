@@ -1,0 +1,221 @@
+import {
+  lineEquation,
+  lineOffer,
+  type LineResult,
+  pointSlopeEquation,
+  type Readout,
+  type ResultChart,
+  standardEquation,
+  type Statement,
+  type StraightLine,
+  type Verdict,
+} from '@yperkine/core'
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
+import { Check, CircleHelp, Copy } from 'lucide-react'
+import { lazy, Suspense, useState } from 'react'
+import { ResultTableView } from './ResultTableView'
+import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+
+const Chart = lazy(() => import('./Chart'))
+/** Nothing to say is the same nothing each time. */
+const nothing: readonly never[] = []
+
+/** What stands under a sentence. */
+export function Readouts({ id }: { id: string }) {
+  const readouts = useWorkbench((s) => s.evaluation.lines.get(id)?.readouts) ?? nothing
+  return (
+    <div className="mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      {readouts.map((readout) => (
+        <ReadoutView key={readout.label} readout={readout} />
+      ))}
+    </div>
+  )
+}
+
+function ReadoutView({ readout }: { readout: Readout }) {
+  const { label, text, value, exact, straight } = readout
+  const isFormula = label === 'line' || label === 'formula'
+  return (
+    <span className={isFormula ? '' : 'whitespace-nowrap'}>
+      <span aria-hidden className="mr-1.5 text-quiet">
+        {label}
+      </span>
+      <output
+        aria-label={label}
+        aria-live="off"
+        className={isFormula ? 'font-serif text-[calc(16px*var(--type))]' : 'font-semibold'}
+        {...(value === undefined ? {} : { 'data-value': String(value) })}
+      >
+        {isFormula ? <Equation text={text} /> : text}
+      </output>
+      {straight && <EquationForms straight={straight} />}
+      {exact && (
+        <span
+          className="ml-2 text-quiet"
+          title={exact.proven ? 'worked out exactly' : 'all digits agree; that is no proof'}
+        >
+          {exact.proven ? 'exactly' : 'likely'}{' '}
+          <span className="font-serif text-[calc(16px*var(--type))]">{exact.text}</span>
+        </span>
+      )}
+    </span>
+  )
+}
+
+/** An equation with its letters in italics; what it says as text stays as it is. */
+function Equation({ text }: { text: string }) {
+  return text
+    .split(/(\p{L}[₀-₉]*)/u)
+    .map((part, i) => (i % 2 === 1 ? <i key={i}>{part}</i> : <span key={i}>{part}</span>))
+}
+
+/** Tidy LaTeX and MathML of an equation that is shown as text. */
+const latexOf = (text: string) => text.replaceAll('−', '-').replaceAll('·', '\\cdot ')
+const mathmlOf = (text: string) =>
+  `<math xmlns="http://www.w3.org/1998/Math/MathML"><mrow>${[
+    ...text.matchAll(/[\d.]+|\p{L}|[^\s\d.\p{L}]/gu),
+  ]
+    .map(([part]) =>
+      /^[\d.]+$/.test(part)
+        ? `<mn>${part}</mn>`
+        : /\p{L}/u.test(part)
+          ? `<mi>${part}</mi>`
+          : `<mo>${part}</mo>`,
+    )
+    .join('')}</mrow></math>`
+
+/** The other forms of a straight line, each ready to be copied. */
+function EquationForms({ straight }: { straight: StraightLine }) {
+  const store = useWorkbenchStore()
+  const letter = useStudy((s) => s.variable.letter)
+  const decimals = useStudy((s) => s.decimals)
+  const { at, value, slope } = straight
+  const intercept = value - slope * at
+  const forms = [
+    ['slope and height', lineEquation({ slope, intercept }, letter, decimals)],
+    ['point and slope', pointSlopeEquation(straight, letter, decimals)],
+    ['letters on one side', standardEquation({ slope, intercept }, letter, decimals)],
+  ] as const
+  const copy = (text: string, what: string) => {
+    void navigator.clipboard.writeText(text).then(
+      () => store.getState().announce(`Copied ${what}`),
+      () => store.getState().announce('The browser did not let the text be copied'),
+    )
+  }
+  return (
+    <Popover className="inline">
+      <PopoverButton
+        aria-label="Forms of this line"
+        title="Other forms, and copying"
+        className="ml-1.5 inline-grid size-6 place-items-center rounded-md align-middle text-quiet hover:text-ink"
+      >
+        <Copy size={14} aria-hidden />
+      </PopoverButton>
+      <PopoverPanel anchor="bottom end" className="popover z-30 grid gap-2 p-3">
+        {forms.map(([name, text]) => (
+          <div key={name} className="grid gap-0.5">
+            <span className="text-[calc(13px*var(--type))] text-quiet">{name}</span>
+            <span className="font-serif text-[calc(16px*var(--type))]">
+              <Equation text={text} />
+            </span>
+            <span className="flex gap-1">
+              <button type="button" className="pill" onClick={() => copy(text, name)}>
+                Text
+              </button>
+              <button
+                type="button"
+                className="pill"
+                onClick={() => copy(latexOf(text), `${name} as LaTeX`)}
+              >
+                LaTeX
+              </button>
+              <button
+                type="button"
+                className="pill"
+                onClick={() => copy(mathmlOf(text), `${name} as MathML`)}
+              >
+                MathML
+              </button>
+            </span>
+          </div>
+        ))}
+      </PopoverPanel>
+    </Popover>
+  )
+}
+
+/** Tables, charts, the verdict on a list and what follows in one press. */
+export function FurtherResults({ line }: { line: Statement }) {
+  const result = useWorkbench((s) => s.evaluation.lines.get(line.id))
+  if (!result) return null
+  const { tables = nothing, charts = nothing, verdict, offers = nothing, pending } = result
+  return (
+    <div className={pending ? 'opacity-50' : ''}>
+      {pending && (
+        <p role="status" className="mt-1 text-quiet">
+          Working it out …
+        </p>
+      )}
+      {tables.map((table) => (
+        <ResultTableView key={table.name} line={line} table={table} />
+      ))}
+      {verdict && <VerdictView verdict={verdict} />}
+      {charts.map((chart) => (
+        <ChartBox key={chart.name} chart={chart} />
+      ))}
+      <Followers offers={offers} />
+    </div>
+  )
+}
+
+function VerdictView({ verdict }: { verdict: Verdict }) {
+  const Icon = verdict.complete ? Check : CircleHelp
+  return (
+    <p
+      className={`mt-1 flex items-center gap-1.5 text-[calc(14px*var(--type))] ${verdict.complete ? 'text-kelp' : 'text-brick'}`}
+    >
+      <Icon size={15} aria-hidden />
+      {verdict.text}
+    </p>
+  )
+}
+
+function ChartBox({ chart }: { chart: ResultChart }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <div className="mt-1.5">
+      <button
+        type="button"
+        className="pill"
+        aria-expanded={open}
+        onClick={() => setOpen((now) => !now)}
+      >
+        {chart.name}
+      </button>
+      {open && (
+        <Suspense fallback={<p className="text-quiet">Drawing …</p>}>
+          <Chart chart={chart} />
+        </Suspense>
+      )}
+    </div>
+  )
+}
+
+function Followers({ offers }: { offers: NonNullable<LineResult['offers']> }) {
+  const store = useWorkbenchStore()
+  return offers.map(({ text, line }) => (
+    <button
+      key={text}
+      type="button"
+      className="pill mt-1.5 mr-1.5"
+      onClick={() => {
+        const { apply, announce, history } = store.getState()
+        const offer = lineOffer(line as Statement, history.present)
+        apply(offer.edit)
+        announce(`Added: ${offer.sentence}`)
+      }}
+    >
+      {text}
+    </button>
+  ))
+}

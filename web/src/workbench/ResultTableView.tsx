@@ -1,0 +1,160 @@
+import { type ResultTable, type Statement, toCsv } from '@yperkine/core'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { useWorkbench, useWorkbenchStore } from './store'
+
+const rowHeight = 26
+const mostSeen = 9
+
+/** Room for each column by its longest cell of the first rows; a head may stand in two lines. */
+function shares(columns: readonly string[], rows: ResultTable['rows']): string {
+  return columns
+    .map((head, k) => {
+      const words = Math.max(...head.split(' ').map((w) => w.length))
+      const cells = rows.slice(0, 40).map((r) => r.cells[k]?.length ?? 0)
+      return `minmax(0, ${Math.max(2, words, ...cells)}fr)`
+    })
+    .join(' ')
+}
+
+/** Rows of numbers: sorted by any column, copied, kept as a file; row and point light each other. */
+export function ResultTableView({ line, table }: { line: Statement; table: ResultTable }) {
+  const store = useWorkbenchStore()
+  const { name, columns, rows } = table
+  const [open, setOpen] = useState(table.open)
+  const [order, setOrder] = useState<{ column: number; falls: boolean } | null>(null)
+  const box = useRef<HTMLDivElement>(null)
+  const highlight = useWorkbench((s) => s.highlight)
+  const sorted = useMemo(() => {
+    if (!order) return rows
+    const keyOf = (row: (typeof rows)[number]) => row.values[order.column] ?? Infinity
+    const up = [...rows].sort((a, b) => keyOf(a) - keyOf(b))
+    return order.falls ? up.reverse() : up
+  }, [rows, order])
+  // Rows that are not seen are not there: a table may have thousands.
+   
+  const virtual = useVirtualizer({
+    count: sorted.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => rowHeight,
+    overscan: 6,
+  })
+  const lit = sorted.findIndex((r) => r.x !== undefined && r.x === highlight)
+  useEffect(() => {
+    if (lit >= 0 && !box.current?.matches(':hover')) virtual.scrollToIndex(lit)
+  }, [lit, virtual])
+  const asText = () =>
+    [columns, ...sorted.map((r) => r.cells)].map((cells) => cells.join('\t')).join('\n')
+  const copy = () =>
+    void navigator.clipboard.writeText(asText()).then(
+      () => store.getState().announce(`Copied ${sorted.length} rows`),
+      () => store.getState().announce('The browser did not let the text be copied'),
+    )
+  const keep = () => {
+    const csv = toCsv(
+      columns.filter((c) => c !== ''),
+      sorted.map((r) =>
+        r.values.slice(0, columns.filter((c) => c !== '').length).map((v) => v ?? NaN),
+      ),
+    )
+    const url = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
+    const link = document.createElement('a')
+    link.href = url
+    link.download = `${name.toLowerCase()} ${line.id}.csv`
+    link.click()
+    URL.revokeObjectURL(url)
+  }
+  const grid = useMemo(() => ({ gridTemplateColumns: shares(columns, rows) }), [columns, rows])
+  const dense = columns.length > 4
+  return (
+    <div className="mt-1.5">
+      <div className="flex flex-wrap items-center gap-1.5">
+        <button
+          type="button"
+          className="pill"
+          aria-expanded={open}
+          onClick={() => setOpen((now) => !now)}
+        >
+          {name} · {rows.length}
+        </button>
+        {open && (
+          <>
+            <button type="button" className="pill" onClick={copy}>
+              Copy
+            </button>
+            <button type="button" className="pill" onClick={keep}>
+              Keep as CSV
+            </button>
+          </>
+        )}
+      </div>
+      {open && (
+        <div
+          role="table"
+          aria-label={name}
+          aria-rowcount={sorted.length + 1}
+          className={`mt-1 ${dense ? 'text-[calc(13px*var(--type))]' : 'text-[calc(14px*var(--type))]'}`}
+          onPointerLeave={() => store.getState().setHighlight(null)}
+        >
+          <div role="rowgroup" className="border-b border-rule pr-3">
+            <div role="row" className="grid items-end gap-x-1.5" style={grid}>
+              {columns.map((column, k) => (
+                <div
+                  key={k}
+                  role="columnheader"
+                  aria-sort={
+                    order?.column === k ? (order.falls ? 'descending' : 'ascending') : 'none'
+                  }
+                  className="py-0.5 text-[calc(13px*var(--type))] text-quiet"
+                >
+                  <button
+                    type="button"
+                    className="text-left hover:text-ink"
+                    onClick={() =>
+                      setOrder((now) => ({
+                        column: k,
+                        falls: now?.column === k ? !now.falls : false,
+                      }))
+                    }
+                  >
+                    {column}
+                  </button>
+                </div>
+              ))}
+            </div>
+          </div>
+          <div
+            ref={box}
+            role="rowgroup"
+            tabIndex={sorted.length > mostSeen ? 0 : undefined}
+            className="overflow-y-auto [scrollbar-gutter:stable]"
+            style={{ height: Math.min(sorted.length, mostSeen) * rowHeight + 2 }}
+          >
+            <div className="relative" style={{ height: virtual.getTotalSize() }}>
+              {virtual.getVirtualItems().map((item) => {
+                const row = sorted[item.index]!
+                const isLit = row.x !== undefined && row.x === highlight
+                return (
+                  <div
+                    key={item.key}
+                    role="row"
+                    aria-rowindex={item.index + 2}
+                    className={`absolute inset-x-0 grid items-center gap-x-1.5 border-b border-rule ${isLit ? 'bg-chosen' : ''}`}
+                    style={{ ...grid, height: rowHeight, transform: `translateY(${item.start}px)` }}
+                    onPointerEnter={() => store.getState().setHighlight(row.x ?? null)}
+                  >
+                    {row.cells.map((cell, k) => (
+                      <span key={k} role="cell" className="truncate" title={cell}>
+                        {cell}
+                      </span>
+                    ))}
+                  </div>
+                )
+              })}
+            </div>
+          </div>
+        </div>
+      )}
+    </div>
+  )
+}
