@@ -76,7 +76,7 @@ export type { Tree } from './language/tree'
 export { parseDefinition } from './language/definition'
 export { joinPieces, type PieceRow, rowAt, splitPieces } from './language/rows'
 export { derivativeToLatex, nameToLatex } from './language/latex'
-export { type Item, type Ink } from './scene/items'
+export { type Fill, type Item, type Ink } from './scene/items'
 export type { Finding } from './scene/findings'
 export {
   type Bar,
@@ -149,4 +149,4 @@ export {
 export { type Study, studyProblems, studySchema } from './study/schema'
 export { editSlot, type SlotEdit } from './study/slotEdits'
 export { topicsOf } from './study/summary'
-export { parseSpan, readNumber, snapToStep } from './study/values'
+export { parseSpan, readNumber, shareOfSlider, sliderValueAt, snapToStep } from './study/values'

@@ -189,6 +189,7 @@ function expand(f: RealFunction, from: number, to: number) {
     const [lo, hi] = code.enclose(a, b)
     return Math.max(Math.abs(lo), Math.abs(hi)) > 10 * size + 1e-12
   }
+  let ends = { from, to }
   const visit = (code: RealFunction, a: number, b: number, depth: number): void => {
     const half = (b - a) / 2
     const middle = a + half
@@ -201,19 +202,22 @@ function expand(f: RealFunction, from: number, to: number) {
     scale = Math.max(scale, size * half)
     // Coefficients that no longer fall are rounding: halving would not make them smaller.
     const isRounding = tail < 1e-9 * size && tail > 0.05 * largest(nodes - 9, nodes - 3)
-    const even = tail <= settled * size || isRounding || tail * half <= 1e-16 * scale
+    const even = tail <= settled * size || isRounding || tail * half <= 1e-15 * scale
     const done = even && !(boxes < mostBoxes && hidesSpike(code, a, b, size))
     if (!done && depth < deepest && pieces.length < mostPieces && middle > a && middle < b) {
       visit(code, a, middle, depth + 1)
       visit(code, middle, b, depth + 1)
       return
     }
-    if (!done) return straight(a, b)
+    // Only at an end of its stretch may f run away; elsewhere the error says what is left.
+    const atEnd = a === ends.from || b === ends.to
+    if (!done && (atEnd || !Number.isFinite(tail))) return straight(a, b)
     const area = antiderivative(c).map((v) => v * half)
     push({ from: a, to: b, area }, chebyshevValue(area, 1), (nodes * tail + 8e-16 * size) * half)
   }
   for (const stretch of stretches) {
     if (!stretch.tree) continue
+    ends = stretch
     visit(compileTree(stretch.tree, { variable: f.variable }), stretch.from, stretch.to, 0)
   }
   return { pieces, gaps, error: compensatedSum(errors) }

@@ -18,7 +18,7 @@ const highestDegree = 40
 export function expandPolynomials(tree: Tree, variable: string): Tree {
   const visit = (part: Tree): Tree => {
     if (part.kind === 'sum' || part.kind === 'product' || part.kind === 'power') {
-      const coefficients = read(part, variable)
+      const coefficients = polynomialCoefficients(part, variable)
       if (coefficients) return byPowers(coefficients, variable)
     }
     return mapChildren(part, visit)
@@ -50,8 +50,8 @@ function multiplied(p: readonly Rational[], q: readonly Rational[]): Rational[] 
   return trim(out)
 }
 
-/** The coefficients of a polynomial, constant first, or null for anything else. */
-function read(tree: Tree, variable: string): Rational[] | null {
+/** The coefficients of a polynomial with rational coefficients, constant first, or null. */
+export function polynomialCoefficients(tree: Tree, variable: string): Rational[] | null {
   switch (tree.kind) {
     case 'number':
       return trim([tree.exact])
@@ -60,7 +60,7 @@ function read(tree: Tree, variable: string): Rational[] | null {
     case 'sum': {
       let total: Rational[] = []
       for (const term of tree.terms) {
-        const next = read(term, variable)
+        const next = polynomialCoefficients(term, variable)
         if (!next) return null
         total = Array.from({ length: Math.max(total.length, next.length) }, (_, i) =>
           addRational(total[i] ?? zero, next[i] ?? zero),
@@ -71,14 +71,17 @@ function read(tree: Tree, variable: string): Rational[] | null {
     case 'product': {
       let total: Rational[] = [rational(1n)]
       for (const factor of tree.factors) {
-        const next = read(factor, variable)
+        const next = polynomialCoefficients(factor, variable)
         if (!next || total.length + next.length > highestDegree) return null
         total = multiplied(total, next)
       }
       return total
     }
     case 'quotient': {
-      const [above, below] = [read(tree.above, variable), read(tree.below, variable)]
+      const [above, below] = [
+        polynomialCoefficients(tree.above, variable),
+        polynomialCoefficients(tree.below, variable),
+      ]
       if (!above || below?.length !== 1) return null
       return above.map((c) => divideRational(c, below[0]!))
     }
@@ -87,7 +90,7 @@ function read(tree: Tree, variable: string): Rational[] | null {
       if (exponent.kind !== 'number' || exponent.exact.d !== 1n || exponent.exact.n < 0n)
         return null
       const n = Number(exponent.exact.n)
-      const inner = read(base, variable)
+      const inner = polynomialCoefficients(base, variable)
       if (!inner || n * inner.length > highestDegree) return null
       let total: Rational[] = [rational(1n)]
       for (let i = 0; i < n; i++) total = multiplied(total, inner)

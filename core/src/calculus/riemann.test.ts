@@ -21,6 +21,7 @@ import {
   sumRules,
   usualOrder,
 } from '../index'
+import { riemannTotal } from './riemann'
 
 function read(text: string): RealFunction {
   const parsed = parseFormula(text)
@@ -124,6 +125,14 @@ describe('properties', () => {
     const n = 100_000
     expect(sum('x', 0, 1, n, 'left')).toBeCloseTo((n - 1) / (2 * n), 15)
   })
+})
+
+test('the sum alone is that of the strips', () => {
+  const f = read('e^(-x/3) + sin(2x)')
+  for (const rule of ['left', 'right', 'midpoint', 'trapezoid', 'simpson'] as const) {
+    const options = { from: -1, to: 4, count: 14, rule }
+    expect(riemannTotal(f, options)).toBeCloseTo(riemannSum(f, options).sum, 13)
+  }
 })
 
 describe('over and short', () => {

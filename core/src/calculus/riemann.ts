@@ -91,6 +91,31 @@ export function riemannSum(f: RealFunction, options: SumOptions): RiemannSum {
   return { sum: compensatedSum(strips.map((s) => s.area)) + 0, strips }
 }
 
+/** The sum alone, without its strips: for trying many counts. Rules as in `riemannSum`. */
+export function riemannTotal(f: RealFunction, options: SumOptions): number {
+  checkStrips(options)
+  const { from, to, count, rule } = options
+  const position = positionOf(rule)
+  if (rule === 'lower' || rule === 'upper') return riemannSum(f, options).sum
+  const ends = stripEnds(from, to, count)
+  const width = (to - from) / count
+  if (position !== null) {
+    const samples = Float64Array.from({ length: count }, (_, i) => {
+      const [a, b] = [ends[i]!, ends[i + 1]!]
+      return position === 0 ? a : position === 1 ? b : a + position * (b - a)
+    })
+    return compensatedSum(f.values(samples)) * width
+  }
+  const ys = f.values(ends)
+  const simpson = rule === 'simpson'
+  const weighted = ys.map((y, i) => {
+    const outer = i === 0 || i === count
+    if (simpson) return (y * (outer ? 1 : i % 2 === 1 ? 4 : 2)) / 3
+    return outer ? y / 2 : y
+  })
+  return compensatedSum(weighted) * width
+}
+
 function readStrips(f: RealFunction, ends: Float64Array, position: number): Strip[] {
   const count = ends.length - 1
   const samples = Float64Array.from({ length: count }, (_, i) => {

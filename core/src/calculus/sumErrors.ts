@@ -3,7 +3,7 @@ import { stretchesOf } from '../features/splits'
 import { budgetFor, finish } from '../features/zeros'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
-import { checkStrips, riemannSum, type SumRule } from './riemann'
+import { checkStrips, riemannTotal, type SumRule } from './riemann'
 
 /** Rules whose error has a known order; the others read no fixed place. */
 type OrderedRule = 'left' | 'right' | 'midpoint' | 'trapezoid' | 'simpson'
@@ -166,7 +166,7 @@ export function smallestCount(
   if (!(tolerance > 0)) throw new RangeError(`a tolerance is above 0: ${tolerance}`)
   const step = rule === 'simpson' ? 2 : 1
   checkStrips({ from, to, count: step, rule })
-  const errorFor = (count: number) => Math.abs(riemannSum(f, { from, to, count, rule }).sum - area)
+  const errorFor = (count: number) => Math.abs(riemannTotal(f, { from, to, count, rule }) - area)
   for (let n = step; n <= eachTried; n += step) {
     const error = errorFor(n)
     if (error < tolerance) return { count: n, error }

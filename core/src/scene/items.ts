@@ -1,5 +1,9 @@
 /** What a colour stands for; the renderer knows the tokens. */
-export type Ink = `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'span' | 'axis' | 'grid' | 'quiet' | 'ink'
+export type Ink =
+  `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'span' | 'axis' | 'grid' | 'quiet' | 'ink' | 'none'
+
+/** Insides: strips and areas by their sign, slivers by what they are. */
+export type Fill = 'strip' | 'stripBelow' | 'over' | 'short' | 'overFlat' | 'shortFlat' | 'area'
 
 /** One thing to draw on a lane, in pixels from its top left corner. */
 export type Item = { key: string; dimmed?: boolean } & (
@@ -13,6 +17,8 @@ export type Item = { key: string; dimmed?: boolean } & (
       dotted?: boolean
       /** Dashes chosen for the line; they win over those of its order. */
       dash?: 'solid' | 'dashed' | 'dotted'
+      /** What the inside is filled with. */
+      fill?: Fill
     }
   | {
       kind: 'rect'

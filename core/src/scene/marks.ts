@@ -1,5 +1,6 @@
 import type { Mark } from '../statements/kind'
 import type { Item } from './items'
+import { shadeItems, stripItems } from './stripItems'
 import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
 
 /** Half the length of a short tangent, in pixels. */
@@ -16,6 +17,10 @@ export function markItems(mark: Mark, frame: Frame, key: string): Item[] {
       return pointItems(mark, frame, key)
     case 'graph':
       return graphItems(mark, frame, key)
+    case 'strips':
+      return stripItems(mark, frame, key)
+    case 'shade':
+      return shadeItems(mark, frame, key)
     default:
   }
   const x = toPixelX(frame, mark.x)

@@ -344,13 +344,14 @@ function makeScene(
       ...grid,
       ...foundItems.filter((i) => i.kind === 'rect' || i.key.startsWith('band')),
       ...guides,
+      ...marks.filter(isUnder),
       ...overlaid,
       drawn,
       ...caption,
       ...foundItems.filter((i) => i.kind !== 'rect' && !i.key.startsWith('band')),
       ...keep(key('marks'), [width, height, ...marks], () =>
         placeLabels(
-          marks.filter((m) => m.kind !== 'dot'),
+          marks.filter((m) => m.kind !== 'dot' && !isUnder(m)),
           width,
           height,
         ),
@@ -412,6 +413,9 @@ function inRows(bars: Omit<Bar, 'row'>[]): Bar[] {
     return { ...bar, row }
   })
 }
+
+/** Insides lie under the curves. */
+const isUnder = (item: Item) => item.kind === 'path' && item.fill !== undefined
 
 const inkOf = (look: LineLook | undefined): Ink | null =>
   look?.colour === undefined

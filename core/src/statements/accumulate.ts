@@ -140,6 +140,7 @@ export function areaCurve(line: AccumulateLine, context: LineContext): CurveLook
       problems,
       hints: [],
       formula: false,
+      accumulates: { curve: line.curve, order: line.order, lower: lower.value, f },
       derivative,
       drawn: (order) => derivative(Math.max(0, order)).f,
     },

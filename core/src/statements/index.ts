@@ -1,5 +1,8 @@
 import { z } from 'zod'
 import { accumulateKind, type AccumulateLine, accumulateLineSchema } from './accumulate'
+import { areaKind, type AreaLine, areaLineSchema } from './area'
+import { averageKind, type AverageLine, averageLineSchema } from './average'
+import { betweenKind, type BetweenLine, betweenLineSchema } from './between'
 import { averageRateKind, type AverageRateLine, averageRateLineSchema } from './averageRate'
 import { curveKind, curveLineSchema, type CurveLine } from './curve'
 import { fitKind, type FitLine, fitLineSchema } from './fit'
@@ -27,6 +30,9 @@ export type Statement =
   | WhereLine
   | TableLine
   | FitLine
+  | AreaLine
+  | BetweenLine
+  | AverageLine
 
 export const statementSchema = z.discriminatedUnion('kind', [
   curveLineSchema,
@@ -41,6 +47,9 @@ export const statementSchema = z.discriminatedUnion('kind', [
   whereLineSchema,
   tableLineSchema,
   fitLineSchema,
+  areaLineSchema,
+  betweenLineSchema,
+  averageLineSchema,
 ])
 
 type KindList = { [K in Statement['kind']]: StatementKind<Extract<Statement, { kind: K }>> }
@@ -58,6 +67,9 @@ const kinds: KindList = {
   table: tableKind,
   fit: fitKind,
   normal: normalKind,
+  area: areaKind,
+  between: betweenKind,
+  average: averageKind,
   accumulate: accumulateKind,
 }
 

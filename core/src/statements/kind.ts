@@ -132,6 +132,22 @@ export type Mark = { lane: LaneOf } & (
   | { kind: 'stem'; x: number; y: number; label: string }
   | { kind: 'points'; points: readonly (readonly [x: number, y: number])[] }
   | { kind: 'graph'; f: (x: number) => number; from: number; to: number }
+  | {
+      kind: 'strips'
+      strips: readonly { from: number; to: number; height: number }[]
+      /** The top of a strip that is not level, or null. */
+      curved: ((strip: number, x: number) => number) | null
+      slivers: readonly { strip: number; from: number; to: number; area: number }[]
+      f: (x: number) => number
+    }
+  | {
+      kind: 'shade'
+      from: number
+      to: number
+      f: (x: number) => number
+      /** The other curve, or the axis. */
+      g?: (x: number) => number
+    }
 )
 
 export interface LineResult {
@@ -142,6 +158,8 @@ export interface LineResult {
   notes?: string[]
   tables?: readonly ResultTable[]
   charts?: readonly ResultChart[]
+  /** The sum in sigma notation, as LaTeX; null where there is none. */
+  sigma?: string | null
   verdict?: Verdict
   /** Longer work is under way; what stands here is from before. */
   pending?: boolean
@@ -170,6 +188,8 @@ export interface CurveResult {
   hints: Hint[]
   /** Given by a formula; else by an area or by readings, and then it has no derivative formula. */
   formula: boolean
+  /** For an accumulated area: what lies under which curve, and from where. */
+  accumulates?: { curve: string; order: number; lower: number; f: RealFunction }
   /** Places and readings of a curve that is given by them. */
   readings?: { xs: readonly number[]; ys: readonly number[] }
   /** The derivative of an order as a formula and as a function; order 0 is the curve. */
@@ -216,6 +236,10 @@ export interface SentenceContext {
   derivative(curve: string, order: number): Tree | null
   /** Whether a text such as r or r' names a curve of the study. */
   isCurve(text: string): boolean
+  /** The value of a typed number, or null where it has none. */
+  number(text: string): number | null
+  /** Whether a curve is given by readings. */
+  isMeasured(name: string): boolean
   /** Whether a curve has a value at the ends of its span. */
   ends(curve: string): { from: boolean; to: boolean }
 }
@@ -226,6 +250,8 @@ export interface Request {
   text: string
   variable: Variable
   curves: { name: string; from: string; to: string }[]
+  /** Those of them that are given by readings. */
+  measured: string[]
   sliders: string[]
   /** Sliders that are no places. */
   otherSliders: string[]
@@ -246,6 +272,7 @@ export interface NewSlider {
   to?: number
   step?: number
   place: boolean
+  scale?: 'even' | 'growing'
 }
 
 /** A line to add, with the sliders that do not exist yet. */

@@ -3,7 +3,7 @@ import { formatNumber } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
-import { failed, type StatementKind } from './kind'
+import { type CurveResult, failed, type Mark, type StatementKind } from './kind'
 import { curveSlot, placeSlot, wordsAfter } from './slots'
 
 /** Value of q′ at t = 2. */
@@ -48,6 +48,7 @@ export const valueKind: StatementKind<ValueLine> = {
         },
       ],
       marks: [
+        ...shadeOf(curve, order, x),
         { kind: 'dot', lane: { curve: name, order }, x, y: value, place: line.place, label: text },
       ],
       problems: [],
@@ -65,4 +66,13 @@ export const valueKind: StatementKind<ValueLine> = {
 
   placeFields: ['place'],
   rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
+}
+
+/** The area that a value of an accumulation stands for, under its curve. */
+function shadeOf({ accumulates }: CurveResult, order: number, x: number): Mark[] {
+  if (!accumulates || order !== 0) return []
+  const { curve, order: under, lower, f } = accumulates
+  const lane = { curve, order: under }
+  const [from, to] = [Math.min(lower, x), Math.max(lower, x)]
+  return from < to ? [{ kind: 'shade', lane, from, to, f: (at) => f.value(at) }] : []
 }

@@ -110,7 +110,16 @@ export function placeSlider(study: Study, name: string, at?: number): Slider {
   // A step of 0.1 is too coarse on a span shorter than 1.
   const step = Math.min(0.1, 10 ** Math.floor(Math.log10((high - low) / 10)))
   const value = (low + high) / 2
-  const slider = { name, value, from: low, to: high, step, place: true, motion: usualMotion }
+  const slider: Slider = {
+    name,
+    value,
+    from: low,
+    to: high,
+    step,
+    place: true,
+    scale: 'even',
+    motion: usualMotion,
+  }
   return { ...slider, value: snapToStep(slider, at ?? slider.value) }
 }
 
@@ -126,6 +135,7 @@ export const plainSlider = (name: string): Slider => ({
   to: 10,
   step: 0.1,
   place: false,
+  scale: 'even',
   motion: usualMotion,
 })
 

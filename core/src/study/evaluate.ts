@@ -374,6 +374,11 @@ export function createEvaluator({ patience = 150 } = {}): Evaluator {
         const found = read<CurveLookup>(`curve:${name}`)
         return found.ok && found.curve.formula ? found.curve.derivative(order).tree : null
       },
+      number(text) {
+        const found = number(text)
+        return found.ok ? found.value : null
+      },
+      isMeasured: (name) => read<CurveMaker | undefined>(`source:${name}`)?.kind === 'readings',
       isCurve(text) {
         const ref = parseCurveRef(text)
         return ref !== null && read<string>('curveNames').split(',').includes(ref.curve)

@@ -23,6 +23,7 @@ const slider = (manner: Manner, pace = 4, over: Partial<Slider> = {}): Slider =>
   to: 10,
   step: 0.01,
   place: true,
+  scale: 'even',
   motion: { ...usualMotion, moves: true, manner, pace },
   ...over,
 })

@@ -1,7 +1,7 @@
 import { addSlider, type Edit, freshName, placeSlider, renamePlace } from './edits'
 import { type Slider, usualMotion } from './parts'
 import type { Study } from './schema'
-import { readNumber, snapToStep } from './values'
+import { readNumber, shareOfSlider, sliderValueAt, snapToStep } from './values'
 
 /** Where a moving slider is: between its bounds as a share, and which way it goes. */
 export interface Course {
@@ -12,8 +12,9 @@ export interface Course {
 }
 
 /** A course that begins where the slider stands; at its far end a run begins anew. */
-export function startCourse({ value, from, to, motion }: Slider): Course {
-  const share = (value - from) / (to - from)
+export function startCourse(slider: Slider): Course {
+  const { value, motion } = slider
+  const share = shareOfSlider(slider, value)
   const atEnd = share >= 1 && motion.manner !== 'there and back'
   return { share: atEnd ? 0 : share, direction: share >= 1 ? -1 : 1, ended: false }
 }
@@ -52,7 +53,7 @@ const passSeconds = ({ manner, pace, stops, rest }: Slider['motion']) =>
 export function valueOn(course: Course, slider: Slider): number {
   const { manner, stops } = slider.motion
   const width = slider.to - slider.from
-  if (manner !== 'in equal steps') return snapToStep(slider, slider.from + course.share * width)
+  if (manner !== 'in equal steps') return snapToStep(slider, sliderValueAt(slider, course.share))
   const step = Math.floor(course.share * stops + 1e-9)
   return step >= stops ? slider.to : Number((slider.from + (step * width) / stops).toPrecision(12))
 }

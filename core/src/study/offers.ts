@@ -35,6 +35,7 @@ const requestFor = (
   text: text.trim(),
   variable: study.variable,
   curves: curveMakers(study).map((line) => ({ name: line.name, ...ownSpan(line, study) })),
+  measured: study.lines.flatMap((l) => (l.kind === 'readings' ? [l.name] : [])),
   sliders: study.sliders.filter((s) => s.place).map((s) => s.name),
   otherSliders: study.sliders.filter((s) => !s.place).map((s) => s.name),
   place,

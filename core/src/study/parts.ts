@@ -44,6 +44,8 @@ export const sliderSchema = z
     from: finite,
     to: finite,
     step: finite.positive(),
+    /** Even steps along the track, or equal factors: fine at its beginning, coarse at its end. */
+    scale: z.enum(['even', 'growing']).default('even'),
     /** Set where the slider stands for a place and carries a flag on the ruler. */
     place: z.boolean(),
     motion: motionSchema.default(usualMotion),

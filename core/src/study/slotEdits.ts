@@ -11,6 +11,7 @@ import {
   type Edit,
   readingOf,
   renameSymbol,
+  setSlider,
   setSpan,
   symbolProblem,
 } from './edits'
@@ -47,7 +48,9 @@ export function editSlot(
     case 'target':
       return editTarget(study, line, field, text)
     case 'choice':
-      return fits(line, { [field]: text })
+      return line.kind === 'area' && field === 'rule'
+        ? editHeight(study, line, text)
+        : fits(line, { [field]: text })
     case 'curve':
       return field === 'name' ? editName(study, line, text) : editCurve(study, line, text)
   }
@@ -59,6 +62,19 @@ function fits(line: Statement, change: Record<string, unknown>): SlotEdit {
   return statementSchema.safeParse({ ...line, ...change }).success
     ? yes(changeLine(line.id, change))
     : no(`${String(member)} does not fit here`)
+}
+
+/** Where heights are read: a rule, or a share, which the slider of the line takes over. */
+function editHeight(study: Study, line: Statement & { kind: 'area' }, text: string): SlotEdit {
+  if (text === 'here') return yes((now) => now)
+  const share = Number(text)
+  if (text.trim() === '' || Number.isNaN(share)) return fits(line, { rule: text })
+  const slider = study.sliders.find((s) => s.name === line.position)
+  const rule = changeLine(
+    line.id,
+    slider ? { rule: 'position' } : { rule: 'position', position: text },
+  )
+  return yes((now) => (slider ? setSlider(slider.name, share)(rule(now)) : rule(now)))
 }
 
 /** Another letter for a curve that has no formula slot. */

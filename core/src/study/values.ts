@@ -38,6 +38,18 @@ export function freeSlider(tree: Tree, sliders: readonly Slider[]): Slider | nul
   return free.length === 1 ? free[0]! : null
 }
 
+/** Where a value lies on a slider's way, from 0 to 1. */
+export function shareOfSlider({ from, to, scale }: Slider, value: number): number {
+  if (scale === 'growing' && from > 0) return Math.log(value / from) / Math.log(to / from)
+  return (value - from) / (to - from)
+}
+
+/** The value at a share of a slider's way, before it is brought to a step. */
+export function sliderValueAt({ from, to, scale }: Slider, share: number): number {
+  if (scale === 'growing' && from > 0) return from * (to / from) ** share
+  return from + share * (to - from)
+}
+
 /** The nearest value a slider can take: on its grid of steps, or at one of its ends. */
 export function snapToStep({ from, to, step }: Slider, value: number): number {
   if (value <= from) return from

@@ -31,6 +31,21 @@ const lane = (curve: string, order: number) => ({
   frame: null,
 })
 
+/** Strips with the sliders n and s. */
+const area = (id: string, curve: string, from: string, to: string) => ({
+  kind: 'area' as const,
+  id,
+  curve,
+  order: 0,
+  span: { from, to },
+  count: 'n',
+  rule: 'position' as const,
+  position: 's',
+  seed: 1,
+  convergence: false,
+  tolerance: '0.001',
+})
+
 /** All from the Ostrel lagoon field station, which does not exist; every number is made up. */
 export const demoStudies: DemoStudy[] = [
   demo(0.2, {
@@ -304,7 +319,92 @@ export const demoStudies: DemoStudy[] = [
         ],
       },
       { kind: 'fit', id: 'line2', curve: 'w', order: 0, column: 'f(x)', shape: 'sine' },
+      { ...area('line3', 'w', '0', '8'), count: '1', position: '0', rule: 'trapezoid' },
     ],
     lanes: [lane('w', 0), lane('w', 1)],
+  }),
+  demo(1, {
+    title: 'Water through the channel',
+    about: 'Strips under the inflow: how much water comes in, over, short and exact',
+    variable: time,
+    sliders: [
+      {
+        name: 'n',
+        value: 8,
+        from: 1,
+        to: 10_000,
+        step: 1,
+        place: false,
+        scale: 'growing',
+        motion: { moves: true, manner: 'once', pace: 12, stops: 20, rest: 0.5 },
+      },
+      { name: 's', value: 0, from: 0, to: 1, step: 0.01, place: false },
+    ],
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'q',
+        unit: 'ML/h',
+        formula: '6 + 4 sin(0.9t) - 0.3t',
+        span: { from: '0', to: '10' },
+      },
+      area('line2', 'q', '1', '7'),
+    ],
+    lanes: [lane('q', 0)],
+  }),
+  demo(4, {
+    title: 'Stored water',
+    about: 'The accumulated flow and what its slope is: water in, water out, and how much there is',
+    variable: time,
+    sliders: [{ name: 'a', value: 6.5, from: 0, to: 12, step: 0.05, place: true }],
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'f',
+        unit: 'ML/h',
+        formula: '3 cos(0.7t) - 0.1t',
+        span: { from: '0', to: '12' },
+      },
+      { kind: 'accumulate', id: 'line2', name: 'A', curve: 'f', order: 0, lower: '0' },
+      { kind: 'value', id: 'line3', curve: 'A', order: 0, place: 'a' },
+      { kind: 'tangent', id: 'line4', curve: 'A', order: 0, place: 'a', extent: 'short' },
+      { kind: 'value', id: 'line5', curve: 'f', order: 0, place: 'a' },
+    ],
+    lanes: [lane('f', 0), { ...lane('A', 0), id: 'lane2' }],
+  }),
+  demo(5, {
+    title: 'In and out',
+    about: 'Inflow against outflow: the area between them, and the mean of one',
+    variable: time,
+    lines: [
+      {
+        kind: 'curve',
+        id: 'line1',
+        name: 'q',
+        unit: 'ML/h',
+        formula: '6 + 4 sin(0.9t) - 0.3t',
+        span: { from: '0', to: '10' },
+      },
+      {
+        kind: 'curve',
+        id: 'line2',
+        name: 'r',
+        unit: 'ML/h',
+        formula: '4.5 + 0.1t',
+        span: { from: '0', to: '10' },
+      },
+      {
+        kind: 'between',
+        id: 'line3',
+        curve: 'q',
+        order: 0,
+        target: 'r',
+        span: { from: '0', to: '10' },
+      },
+      { kind: 'average', id: 'line4', curve: 'q', order: 0, span: { from: '0', to: '10' } },
+    ],
+    lanes: [{ ...lane('q', 0), overlays: [{ curve: 'r', order: 0 }] }],
   }),
 ]

@@ -62,6 +62,9 @@ const driven = <R>(
     onProgress,
   }).finally(() => cancelled.delete(revision))
 
+/** Functions do not go over. */
+const isPlain = (mark: object) => Object.values(mark).every((part) => typeof part !== 'function')
+
 const methods = {
   async range(
     { revision, study, curve, order }: RangeJob,
@@ -92,7 +95,8 @@ const methods = {
     line,
   }: LineJob): Promise<{ revision: number; found: LineResult } | null> {
     const found = resultsOf(study).lines.get(line)
-    return Promise.resolve(found && !cancelled.delete(revision) ? { revision, found } : null)
+    const plain = found && { ...found, marks: found.marks.filter(isPlain) }
+    return Promise.resolve(plain && !cancelled.delete(revision) ? { revision, found: plain } : null)
   },
   cancel(revision: number) {
     cancelled.add(revision)

@@ -1,4 +1,12 @@
-import { enterSlider, nameToLatex, readNumber, sliderText, type Study } from '@yperkine/core'
+import {
+  enterSlider,
+  nameToLatex,
+  readNumber,
+  shareOfSlider,
+  sliderText,
+  sliderValueAt,
+  type Study,
+} from '@yperkine/core'
 import { useRef, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { EditableText } from '../parts/EditableText'
@@ -54,7 +62,7 @@ function Track({ name }: { name: string }) {
   const valueAt = (clientX: number) => {
     const { left, width } = track.current!.getBoundingClientRect()
     const part = (clientX - left - thumbRoom) / (width - 2 * thumbRoom)
-    return slider.from + part * (slider.to - slider.from)
+    return sliderValueAt(now()!, Math.max(0, Math.min(1, part)))
   }
   const mover = useMover(slider.name, valueAt, 12, { jumps: true })
   const tint = slider.place ? 'bg-rust' : 'bg-ink'
@@ -68,7 +76,7 @@ function Track({ name }: { name: string }) {
     // A slider that has just been removed is painted once more before its track goes.
     if (!present) return
     const text = sliderText(present)
-    const share = (present.value - present.from) / (present.to - present.from)
+    const share = shareOfSlider(present, present.value)
     track.current!.setAttribute('aria-valuenow', String(present.value))
     track.current!.setAttribute('aria-valuetext', `${name} = ${text}`)
     way.current!.style.transform = `scaleX(${share})`

@@ -93,7 +93,8 @@ const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
   useWorkbench((s) => select(s.scene.lanes.find((l) => l.id === id)!))
 
 /** What moves with a place; the rest stands still while a place moves. */
-const hangsOnPlace = (item: Item) => item.ink === 'place' || item.ink === 'span'
+const hangsOnPlace = (item: Item) =>
+  item.ink === 'place' || (item.ink === 'span' && !(item.kind === 'path' && item.fill))
 
 /** Grid, axis, curve and tick labels, apart from what moves: a moving place paints none of it. */
 function Ground({ id, height }: { id: string; height: number }) {

@@ -1,4 +1,5 @@
 import { useLayoutEffect, useRef } from 'react'
+import { Hatches } from './Hatches'
 import { Lane } from './Lane'
 import { headWidth, rulerHeight, shareHeight } from './layout'
 import { useBarRows } from './useBarRows'
@@ -39,6 +40,7 @@ export function Lanes() {
             first={lanes.findIndex((l) => l.curve === lane.curve) === i}
           />
         ))}
+      <Hatches />
       <Ruler />
       {[...new Set(lanes.map((l) => l.curve))].map((curve) => (
         <Findings key={curve} curve={curve} />

@@ -3,12 +3,15 @@ import {
   changeLine,
   columnTitle,
   type Edit,
+  numberToFormula,
+  readNumber,
   sliderOfPlace,
   type Statement,
   sweepSlider,
   tableColumns,
   toggleLane,
 } from '@yperkine/core'
+import { BoundField } from './BoundField'
 import { useStudy, useWorkbenchStore } from './store'
 import { useClosing } from './useClosing'
 
@@ -23,6 +26,8 @@ export function LineActions({ line, speaks }: { line: Statement; speaks: boolean
       return <SecantActions line={line} />
     case 'table':
       return <TableActions line={line} />
+    case 'area':
+      return <AreaActions line={line} />
     case 'readings':
       return <ReadingsActions line={line} />
     default:
@@ -182,5 +187,50 @@ function ReadingsActions({ line }: { line: Of<'readings'> }) {
     <button type="button" className="pill mt-1.5" onClick={() => apply(addLine(fit))}>
       Fit a formula
     </button>
+  )
+}
+
+function AreaActions({ line }: { line: Of<'area'> }) {
+  const store = useWorkbenchStore()
+  const { apply } = store.getState()
+  const tolerance = useStudy((s) => {
+    const read = readNumber(line.tolerance, s.sliders)
+    return read.ok ? read.value : 0.001
+  })
+  return (
+    <>
+      <button
+        type="button"
+        aria-pressed={line.convergence}
+        className={pressed}
+        onClick={() => apply(changeLine(line.id, { convergence: !line.convergence }))}
+      >
+        Convergence
+      </button>
+      {line.rule === 'random' && (
+        <button
+          type="button"
+          className={pressed}
+          onClick={() => apply(changeLine(line.id, { seed: line.seed + 1 }))}
+        >
+          Other places
+        </button>
+      )}
+      {line.convergence && (
+        <span className="mt-1.5 inline-flex items-center gap-2">
+          error under
+          <BoundField
+            label="Error under"
+            className="w-24"
+            value={tolerance}
+            step={tolerance / 10}
+            decimals={12}
+            onEnter={(v) => {
+              if (v > 0) apply(changeLine(line.id, { tolerance: numberToFormula(v) }))
+            }}
+          />
+        </span>
+      )}
+    </>
   )
 }

@@ -17,6 +17,9 @@ const drawn = new Set<Statement['kind']>([
   'where',
   'table',
   'fit',
+  'area',
+  'between',
+  'average',
 ])
 
 /** Whether a line is drawn, and how: colour, stroke, width and words. */

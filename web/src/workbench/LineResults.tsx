@@ -13,6 +13,7 @@ import {
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import { Check, CircleHelp, Copy } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
+import { Maths } from '../parts/Maths'
 import { ResultTableView } from './ResultTableView'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
@@ -148,7 +149,7 @@ function EquationForms({ straight }: { straight: StraightLine }) {
 export function FurtherResults({ line }: { line: Statement }) {
   const result = useWorkbench((s) => s.evaluation.lines.get(line.id))
   if (!result) return null
-  const { tables = nothing, charts = nothing, verdict, offers = nothing, pending } = result
+  const { tables = nothing, charts = nothing, verdict, offers = nothing, pending, sigma } = result
   return (
     <div className={pending ? 'opacity-50' : ''}>
       {pending && (
@@ -156,6 +157,7 @@ export function FurtherResults({ line }: { line: Statement }) {
           Working it out …
         </p>
       )}
+      {sigma && <Sigma latex={sigma} />}
       {tables.map((table) => (
         <ResultTableView key={table.name} line={line} table={table} />
       ))}
@@ -164,6 +166,37 @@ export function FurtherResults({ line }: { line: Statement }) {
         <ChartBox key={chart.name} chart={chart} />
       ))}
       <Followers offers={offers} />
+    </div>
+  )
+}
+
+/** The sum in sigma notation, typeset on demand, to be copied as LaTeX. */
+function Sigma({ latex }: { latex: string }) {
+  const store = useWorkbenchStore()
+  const [open, setOpen] = useState(false)
+  const copy = () =>
+    void navigator.clipboard.writeText(latex).then(
+      () => store.getState().announce('Copied the sum as LaTeX'),
+      () => store.getState().announce('The browser did not let the text be copied'),
+    )
+  return (
+    <div className={`mt-1.5 ${open ? '' : 'mr-1.5 inline-block'}`}>
+      <button
+        type="button"
+        className="pill"
+        aria-expanded={open}
+        onClick={() => setOpen((now) => !now)}
+      >
+        As a sum Σ
+      </button>
+      {open && (
+        <div className="mt-1 overflow-x-auto py-1">
+          <Maths latex={`\\displaystyle ${latex}`} />
+          <button type="button" className="pill ml-2" onClick={copy}>
+            Copy LaTeX
+          </button>
+        </div>
+      )}
     </div>
   )
 }
@@ -183,7 +216,7 @@ function VerdictView({ verdict }: { verdict: Verdict }) {
 function ChartBox({ chart }: { chart: ResultChart }) {
   const [open, setOpen] = useState(false)
   return (
-    <div className="mt-1.5">
+    <div className={`mt-1.5 ${open ? '' : 'mr-1.5 inline-block'}`}>
       <button
         type="button"
         className="pill"

@@ -32,7 +32,7 @@ export function ResultTableView({ line, table }: { line: Statement; table: Resul
     return order.falls ? up.reverse() : up
   }, [rows, order])
   // Rows that are not seen are not there: a table may have thousands.
-   
+
   const virtual = useVirtualizer({
     count: sorted.length,
     getScrollElement: () => box.current,
@@ -67,7 +67,7 @@ export function ResultTableView({ line, table }: { line: Statement; table: Resul
   const grid = useMemo(() => ({ gridTemplateColumns: shares(columns, rows) }), [columns, rows])
   const dense = columns.length > 4
   return (
-    <div className="mt-1.5">
+    <div className={`mt-1.5 ${open ? '' : 'mr-1.5 inline-block'}`}>
       <div className="flex flex-wrap items-center gap-1.5">
         <button
           type="button"

@@ -1,4 +1,4 @@
-import type { Ink, Item } from '@yperkine/core'
+import type { Fill, Ink, Item } from '@yperkine/core'
 
 const strokes: Record<Ink, string> = {
   curve1: 'stroke-kelp',
@@ -12,6 +12,7 @@ const strokes: Record<Ink, string> = {
   grid: 'stroke-grid',
   quiet: 'stroke-quiet',
   ink: 'stroke-ink',
+  none: '',
 }
 const fills: Record<Ink, string> = {
   curve1: 'fill-kelp',
@@ -25,6 +26,17 @@ const fills: Record<Ink, string> = {
   grid: 'fill-grid',
   quiet: 'fill-quiet',
   ink: 'fill-ink',
+  none: '',
+}
+/** The hatches stand once on the page; see Hatches. */
+const insides: Record<Fill, string> = {
+  strip: 'var(--color-strip)',
+  stripBelow: 'var(--color-strip-below)',
+  over: 'url(#hatch-over)',
+  short: 'url(#hatch-short)',
+  overFlat: 'var(--color-over-flat)',
+  shortFlat: 'var(--color-short-flat)',
+  area: 'var(--color-strip)',
 }
 const chosenDashes = { solid: undefined, dashed: '11 6', dotted: '0.1 6' }
 const tints = { positive: 'fill-positive', negative: 'fill-negative' }
@@ -43,9 +55,8 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
         attributes: {
           d: item.d,
           'data-item': item.key,
-          fill: 'none',
           class: strokes[item.ink],
-          style: `stroke-width: calc(${item.width}px * var(--line))`,
+          style: `fill: ${item.fill ? insides[item.fill] : 'none'}; stroke-width: calc(${item.width}px * var(--line))`,
           'stroke-dasharray': item.dash
             ? chosenDashes[item.dash]
             : item.dotted

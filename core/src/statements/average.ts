@@ -1,0 +1,104 @@
+import { z } from 'zod'
+import { formatShort, numberToFormula } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
+import { unitOfDerivative } from '../study/units'
+import { failed, type StatementKind } from './kind'
+import { numberReadout } from './lines'
+import { lookOver } from './overSpan'
+import {
+  curveSlot,
+  curvesMeant,
+  curveText,
+  likelySpan,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from './slots'
+import { spanFacts } from './spanFacts'
+
+/** Average of q over [1, 4]. */
+export const averageLineSchema = z.object({
+  kind: z.literal('average'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(3),
+  span: spanSchema,
+})
+export type AverageLine = z.infer<typeof averageLineSchema>
+
+export const averageKind: StatementKind<AverageLine> = {
+  kind: 'average',
+  schema: averageLineSchema,
+
+  sentence: (line, context) => [
+    { text: 'Average of ' },
+    curveSlot(line, context),
+    { text: ' over ' },
+    spanSlot(line.span, context),
+  ],
+
+  evaluate(line, context) {
+    const over = lookOver(line, context)
+    if (!over.ok) return failed(over.problem)
+    const { curve, from, to } = over
+    if (!curve.formula) return failed({ message: `${curve.name} has no formula` })
+    const { variable, decimals } = context
+    const facts = spanFacts(curve, line.order, from, to, context)
+    const { exact } = facts
+    const show = (x: number) => formatShort(x, Math.max(3, decimals))
+    if (!Number.isFinite(exact.value)) {
+      const where = exact.undefinedOn
+        ? `${curveText(line)} has no value from ${show(exact.undefinedOn[0])} to ${show(exact.undefinedOn[1])}`
+        : `the area grows without bound at ${variable.letter} = ${show(exact.divergesAt ?? from)}`
+      return failed({ message: `there is no average: ${where}`, fix: 'choose another span' })
+    }
+    const value = exact.value / (to - from)
+    const lane = { curve: line.curve, order: line.order }
+    const unit = unitOfDerivative(curve.unit, variable.unit, line.order)
+    const out = numberReadout('average', value, unit, decimals)
+    return {
+      readouts: [out],
+      marks: [{ kind: 'level', lane, y: value, from, to, label: out.text }],
+      problems: [],
+      hints: [],
+      notes: [`A level strip of this height over the span has the area under ${curveText(line)}.`],
+      offers: [
+        {
+          text: `Where is ${curveText(line)} equal to its average?`,
+          line: {
+            kind: 'where',
+            id: '',
+            curve: line.curve,
+            order: line.order,
+            target: numberToFormula(value),
+            span: line.span,
+          },
+        },
+      ],
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'average value of', 'average of', 'average')
+    if (rest === null || request.text === '' || /^rate\b/.test(rest)) return []
+    const { span, rest: words } = spanIn(rest)
+    return curvesMeant(words, request).refs.map(({ curve, order }) => ({
+      line: {
+        kind: 'average' as const,
+        id: '',
+        curve,
+        order,
+        span: likelySpan(span, request, curve),
+      },
+    }))
+  },
+
+  placeFields: [],
+  hasSpan: true,
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    span: { from: names(line.span.from), to: names(line.span.to) },
+  }),
+}

@@ -1,0 +1,142 @@
+import { z } from 'zod'
+import { areaBetween, type TotalArea } from '../calculus/areas'
+import { formatNumber, formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema, spanSchema } from '../study/parts'
+import { unitOfArea, withUnit } from '../study/units'
+import { failed, type StatementKind } from './kind'
+import { numberReadout } from './lines'
+import { lookOver } from './overSpan'
+import { curveSlot, likelySpan, parseCurveRef, spanIn, spanSlot, wordsAfter } from './slots'
+
+/** Area between q and r over [0, 10]. */
+export const betweenLineSchema = z.object({
+  kind: z.literal('between'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(3),
+  /** The name of the other curve. */
+  target: placeTextSchema,
+  span: spanSchema,
+})
+export type BetweenLine = z.infer<typeof betweenLineSchema>
+
+const kept = new WeakMap<object, { key: string; area: TotalArea }>()
+
+export const betweenKind: StatementKind<BetweenLine> = {
+  kind: 'between',
+  schema: betweenLineSchema,
+
+  sentence: (line, context) => [
+    { text: 'Area between ' },
+    curveSlot(line, context),
+    { text: ' and ' },
+    {
+      slot: 'target',
+      field: 'target',
+      text: line.target.replaceAll("'", '′'),
+      source: line.target,
+      latex: line.target,
+    },
+    { text: ' over ' },
+    spanSlot(line.span, context),
+  ],
+
+  evaluate(line, context) {
+    const over = lookOver(line, context)
+    if (!over.ok) return failed(over.problem)
+    const { curve, from, to } = over
+    const ref = parseCurveRef(line.target)
+    const other = ref && context.curve(ref.curve)
+    if (!ref || !other?.ok) {
+      return failed({
+        message: `there is no curve ${line.target}`,
+        fix: 'name another curve of this study',
+      })
+    }
+    if (!curve.formula || !other.curve.formula) {
+      return failed({ message: 'both curves need a formula for a proven area' })
+    }
+    if (from < other.curve.from || to > other.curve.to) {
+      return failed({
+        message: `the span reaches beyond that of ${line.target}`,
+        fix: 'choose a shorter span',
+      })
+    }
+    const [f, g] = [curve.derivative(line.order).f, other.curve.derivative(ref.order).f]
+    const key = `${line.order} ${line.target} ${from} ${to}`
+    const known = kept.get(curve)
+    const area = known?.key === key && known ? known.area : areaBetween(f, g, from, to)
+    kept.set(curve, { key, area })
+    const { variable, decimals } = context
+    const unit = unitOfArea(curve.unit, variable.unit)
+    const show = (x: number) => formatShort(x, Math.max(3, decimals))
+    const crossings = area.parts.slice(1).map((p) => p.from)
+    return {
+      readouts: [
+        numberReadout('area', area.total, unit, decimals),
+        numberReadout('difference', area.signed, unit, decimals),
+      ],
+      marks: [
+        {
+          kind: 'shade',
+          lane: { curve: line.curve, order: line.order },
+          from,
+          to,
+          f: (x) => f.value(x),
+          g: (x) => g.value(x),
+        },
+      ],
+      problems: area.diverges ? [{ message: 'the area between them grows without bound' }] : [],
+      hints: [],
+      notes: area.parts.map(
+        (p) =>
+          `From ${show(p.from)} to ${show(p.to)} ${p.area >= 0 ? line.curve : line.target} lies above: ${withUnit(formatNumber(Math.abs(p.area), decimals), unit)}.`,
+      ),
+      verdict: {
+        complete: area.complete,
+        text: area.complete
+          ? crossings.length === 0
+            ? 'They do not cross on this span: proven'
+            : `Complete: they cross at ${crossings.map(show).join(', ')} and nowhere else`
+          : 'Not every crossing could be settled',
+        unresolved: [],
+      },
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'area between', 'between')
+    if (rest === null || request.text === '') return []
+    const { span, rest: words } = spanIn(rest)
+    const [first, second] = words.split(/\s+(?:and\s+)?/)
+    const named = [first, second].map((w) => (w ? parseCurveRef(w) : null))
+    return request.curves.flatMap((a, i) =>
+      request.curves.slice(i + 1).flatMap((b) => {
+        const wanted = named.every((n) => !n || n.curve === a.name || n.curve === b.name)
+        if (!wanted) return []
+        return [
+          {
+            line: {
+              kind: 'between' as const,
+              id: '',
+              curve: named[0]?.curve ?? a.name,
+              order: named[0]?.order ?? 0,
+              target: named[1] ? second! : named[0]?.curve === b.name ? a.name : b.name,
+              span: likelySpan(span, request, a.name),
+            },
+          },
+        ]
+      }),
+    )
+  },
+
+  placeFields: [],
+  hasSpan: true,
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    target: names(line.target),
+    span: { from: names(line.span.from), to: names(line.span.to) },
+  }),
+}

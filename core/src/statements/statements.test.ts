@@ -1,0 +1,325 @@
+import {
+  addLine,
+  boundSlider,
+  createEvaluator,
+  createStudy,
+  editSlot,
+  changeFormula,
+  enterSlider,
+  type LineResult,
+  moveSpanEnd,
+  offersFor,
+  offersOverSpan,
+  setSlider,
+  type Statement,
+  type Study,
+  studySchema,
+  toggleOverlay,
+} from '../index'
+
+function made(text: string): Study {
+  const created = createStudy(text)
+  if (!created.ok) throw new Error(created.problems[0]!.message)
+  return created.study
+}
+/** Says what to add and takes the first offer, as a person does. */
+function say(study: Study, words: string): Study {
+  const offer = offersFor(words, study, null)[0]
+  if (!offer) throw new Error(`nothing is offered for ${words}`)
+  return offer.edit(study)
+}
+function last(study: Study): { line: Statement; result: LineResult; sentence: string } {
+  const evaluation = createEvaluator({ patience: Infinity })(study)
+  const line = study.lines.at(-1)!
+  const phrases = evaluation.sentences.get(line.id)!
+  return {
+    line,
+    result: evaluation.lines.get(line.id)!,
+    sentence: phrases.map((p) => p.text).join(''),
+  }
+}
+const number = (result: LineResult, label: string) =>
+  result.readouts.find((r) => r.label === label)?.value
+const text = (result: LineResult, label: string) =>
+  result.readouts.find((r) => r.label === label)?.text
+
+const inflow = made('q(t) = 6 + 4 sin(0.9t) - 0.3t')
+const flood: Study = {
+  ...inflow,
+  variable: { letter: 't', name: 'time', unit: 'h' },
+  lines: inflow.lines.map((l) =>
+    l.kind === 'curve' ? { ...l, unit: 'ML/h', span: { from: '0', to: '10' } } : l,
+  ),
+}
+
+describe('secant', () => {
+  test('slope, rise, run and dy with their units', () => {
+    const { result, sentence } = last(say(flood, 'secant 1 to 4'))
+    expect(sentence).toBe('Secant to q from t = 1 to t = 4')
+    const rise = 4 * (Math.sin(3.6) - Math.sin(0.9)) - 0.9
+    expect(number(result, 'rise')).toBeCloseTo(rise, 12)
+    expect(number(result, 'slope')).toBeCloseTo(rise / 3, 12)
+    expect(text(result, 'run')).toBe('3 h')
+    expect(text(result, 'slope')).toMatch(/ML\/h per h$/)
+    expect(number(result, 'dy')).toBeCloseTo(3 * (3.6 * Math.cos(0.9) - 0.3), 12)
+  })
+  test('ends that meet, or leave the curve, say what is the case', () => {
+    expect(last(say(flood, 'secant 2 to 2')).result.problems[0]!.message).toMatch(/one point/)
+    expect(last(say(flood, 'secant 2 to 20')).result.problems[0]!.message).toMatch(
+      /outside the span/,
+    )
+  })
+  test('so small a distance that rounding counts is said', () => {
+    const study = enterSlider('h', 1e-13)(say(flood, 'secant'))
+    expect(last(study).result.notes!.join()).toMatch(/rounding alone moves the slope/)
+  })
+  test('at a kink the slopes of both sides stand beside it', () => {
+    const { result } = last(say(made('f(x) = |x|'), 'secant 0 to 2'))
+    expect(result.notes!.join()).toMatch(/−1\.000 on its left and 1\.000 on its right/)
+  })
+})
+
+describe('where', () => {
+  test('q′ = 2 has three solutions, proven, said with units', () => {
+    const { result, sentence } = last(say(flood, "where q' = 2"))
+    expect(sentence).toBe('Where is q′ = 2 on [0, 10]')
+    // mpmath: findroot(lambda t: 3.6*cos(0.9*t) - 2.3, …).
+    expect(result.tables![0]!.rows.map((r) => r.values[0])).toEqual([
+      expect.closeTo(0.9752702725, 9),
+      expect.closeTo(6.0060467365, 8),
+      expect.closeTo(7.9565872801, 8),
+    ])
+    expect(result.verdict).toMatchObject({ complete: true })
+    expect(result.notes![0]).toBe('q′ is 2 ML/h per h at t = 0.975, 6.006 and 7.957 h.')
+  })
+  test('two curves meet; none do; all along', () => {
+    const two = say(made('f(x) = x^2'), 'let g(x) = x + 2')
+    expect(
+      last(say(two, 'where f meets g')).result.tables![0]!.rows.map((r) => r.cells[0]),
+    ).toEqual(['−1.000', '2.000'])
+    expect(last(say(two, 'where f = -1')).result.verdict!.text).toMatch(/No solution.*proven/)
+    const same = say(made('f(x) = x^2'), 'let g(x) = x*x')
+    expect(last(say(same, 'where f meets g')).result.notes!.join()).toMatch(/equal all along/)
+  })
+})
+
+describe('table and fit', () => {
+  test('the quotients of a quadratic lie on a line, and the fit finds it', () => {
+    const table = say(made('f(x) = 3x^2 - 4x + 1'), 'table of f over -1 to 5 by 0.5')
+    const { result } = last(say(table, 'fit line'))
+    expect(text(result, 'formula')).toBe('y = 6.000x − 4.000')
+    expect(number(result, 'R²')).toBeCloseTo(1, 9)
+  })
+  test.each([
+    ['0', /step above 0/],
+    ['0.0000001', /rows/],
+  ])('a step of %s says what is wrong', (step, message) => {
+    const study = say(made('f(x) = x'), `table of f over 0 to 1 by ${step}`)
+    expect(last(study).result.problems[0]!.message).toMatch(message)
+  })
+  test('without a table there is nothing to fit, and it says so', () => {
+    expect(last(say(made('f(x) = x'), 'fit line')).result.problems[0]!.message).toMatch(/no table/)
+  })
+})
+
+describe('area', () => {
+  test('the flood by 8 left strips: the numbers of the drawing', () => {
+    const { result, sentence } = last(say(flood, 'area under q over 1 to 7'))
+    expect(sentence).toBe('Area under q over [1, 7] with n = 8 strips, height at the left')
+    expect(text(result, 'sum')).toBe('29.008 ML')
+    expect(text(result, 'exact')).toBe('27.119 ML')
+    expect(text(result, 'difference')).toBe('over by 1.889 ML')
+    expect(number(result, 'over')! - number(result, 'short')!).toBeCloseTo(
+      number(result, 'difference')!,
+      10,
+    )
+    expect(result.notes!.join()).toContain(
+      'q falls from 1.653 to 5.329, so left heights are too high there.',
+    )
+    expect(result.tables!.at(-1)!.rows).toHaveLength(8)
+  })
+  test('heights elsewhere, by the words of the slot', () => {
+    const study = say(flood, 'area under q over 1 to 7')
+    const line = study.lines.at(-1)!
+    const put = (value: string) => {
+      const edit = editSlot(study, line, { slot: 'choice', field: 'rule' }, value)
+      if (!edit.ok) throw new Error(edit.message)
+      return last(edit.edit(study))
+    }
+    expect(put('0.5').sentence).toMatch(/at the middle$/)
+    expect(put('upper').result.readouts.find((r) => r.label === 'short')!.value).toBeLessThan(1e-9)
+    expect(put('lower').result.readouts.find((r) => r.label === 'over')!.value).toBeLessThan(1e-9)
+    const simpson = put('simpson').result
+    expect(Math.abs(number(simpson, 'difference')!)).toBeLessThan(0.05)
+    expect(put('random').result.marks).toHaveLength(1)
+  })
+  test('a fraction is exact for polynomials', () => {
+    const { result } = last(say(made('f(x) = x^2'), 'area under f over 0 to 1'))
+    expect(result.readouts.find((r) => r.label === 'exact')!.exact).toEqual({
+      text: '1/3',
+      proven: true,
+    })
+  })
+  test.each([
+    ['f(x) = 1/x', '-1 to 1', /grows without bound at x = 0/],
+    ['f(x) = ln x', '0 to 1', null],
+    ['f(x) = sqrt(x - 1)', '1 to 3', null],
+  ])('%s over %s gives no false number', (formula, span, message) => {
+    const { result } = last(say(made(formula), `area under f over ${span}`))
+    if (message) expect(result.problems.map((p) => p.message).join()).toMatch(message)
+    for (const r of result.readouts) if (r.label !== 'difference') expect(r.text).not.toMatch(/NaN/)
+    expect(number(result, 'exact') === undefined).toBe(message !== null)
+  })
+  test('1 to 10,000 strips, and no count outside', () => {
+    const study = say(flood, 'area under q over 1 to 7')
+    const at = (n: number) => last(enterSlider('n', n)(study)).result
+    expect(number(at(1), 'sum')).toBeCloseTo(6 * (6 + 4 * Math.sin(0.9) - 0.3), 10)
+    expect(Math.abs(number(at(10_000), 'difference')!)).toBeLessThan(0.002)
+    expect(at(0).problems[0]!.message).toMatch(/no count of strips/)
+  })
+  test('convergence: orders, and how many strips are enough', () => {
+    const study = say(flood, 'area under q over 1 to 7')
+    const id = study.lines.at(-1)!.id
+    const shown = {
+      ...study,
+      lines: study.lines.map((l) => (l.id === id ? { ...l, convergence: true } : l)),
+    } as Study
+    const { result } = last(shown)
+    expect(result.notes!.join()).toMatch(
+      /left 1\.00, right 1\.00, midpoint 2\.00, trapezoid 2\.00, simpson 4\.00/,
+    )
+    expect(result.notes!.join()).toMatch(
+      /Strips until the error is under 0\.001: left \d+ \(sure with \d+\)/,
+    )
+    expect(result.charts![0]!.series).toHaveLength(5)
+  })
+  test('√x lowers the orders, and the page says why', () => {
+    const study = say(made('f(x) = sqrt x'), 'area under f over 0 to 1')
+    const lines = study.lines.map((l) => (l.kind === 'area' ? { ...l, convergence: true } : l))
+    const { result } = last({ ...study, lines })
+    expect(result.notes!.join()).toMatch(/trapezoid 1\.5\d? instead of 2/)
+    expect(result.notes!.join()).toMatch(/slope is infinite at an end/)
+  })
+})
+
+describe('accumulation, between, average', () => {
+  test('A is a curve of its own: its slope is f', () => {
+    const study = say(say(flood, 'accumulate q from 0'), 'value of A at 4')
+    // ∫ by hand: 6t + (4/0.9)(1 − cos 0.9t) − 0.15t².
+    expect(number(last(study).result, 'value')).toBeCloseTo(
+      24 + (4 / 0.9) * (1 - Math.cos(3.6)) - 2.4,
+      10,
+    )
+    expect(text(last(study).result, 'value')).toMatch(/ML$/)
+    const slope = number(last(say(study, 'tangent to A at 4')).result, 'slope')
+    expect(slope).toBeCloseTo(6 + 4 * Math.sin(3.6) - 1.2, 10)
+  })
+  test('where q jumps, A has a kink, and the line says so', () => {
+    const { result } = last(say(made('f(x) = x if x < 1; 3 otherwise'), 'accumulate f from 0'))
+    expect(result.notes!.join()).toMatch(/At x = 1, f jumps, so A has a kink there/)
+  })
+  test('the area between x and x² over [−1, 2]', () => {
+    const two = say(made('f(x) = x'), 'let g(x) = x^2')
+    const { result } = last(say(two, 'between f and g over -1 to 2'))
+    expect(number(result, 'area')).toBeCloseTo(11 / 6, 10)
+    expect(result.verdict!.complete).toBe(true)
+  })
+  test('an average, and where it is taken', () => {
+    const { result } = last(say(made('f(x) = x^2'), 'average of f over 0 to 3'))
+    expect(number(result, 'average')).toBeCloseTo(3, 12)
+    expect(result.offers![0]!.line).toMatchObject({ kind: 'where', target: '3' })
+  })
+})
+
+describe('readings', () => {
+  const points: [number, number][] = [
+    [0, 2],
+    [1, 5],
+    [4, 1],
+  ]
+  const study = addLine({ kind: 'readings', id: '', name: 'w', unit: 'm', points })(flood)
+  test('strips at their own widths', () => {
+    const { result, sentence } = last(say(study, 'area under w'))
+    expect(sentence).toMatch(/^Area under w at its readings, along a slanted top$/)
+    expect(number(result, 'sum')).toBeCloseTo(12.5, 12)
+  })
+  test('rates between readings, none at a reading', () => {
+    expect(number(last(say(study, "value of w' at 2")).result, 'value')).toBeCloseTo(-4 / 3, 12)
+    expect(last(say(study, "value of w' at 1")).result.problems[0]!.message).toMatch(/kink/)
+  })
+  test('what needs a formula says so', () => {
+    expect(last(say(study, 'where w = 3')).result.problems[0]!.message).toMatch(/no formula/)
+  })
+})
+
+describe('spans', () => {
+  test('moving an end moves every line that hangs on the span', () => {
+    let study = say(flood, 'average rate of q over 1 to 4')
+    study = say(study, "where q' = 0 on 1 to 4")
+    const moved = moveSpanEnd({ from: '1', to: '4' }, 'to', 6.25, 2)(study)
+    expect(moved.lines.slice(-2).map((l) => 'span' in l && l.span)).toEqual([
+      { from: '1', to: '6.25' },
+      { from: '1', to: '6.25' },
+    ])
+  })
+  test('ends never pass each other', () => {
+    const study = say(flood, 'average rate of q over 1 to 4')
+    const moved = moveSpanEnd({ from: '1', to: '4' }, 'from', 9, 2)(study)
+    expect(last(moved).result.problems).toEqual([])
+  })
+  test('a drawn span offers what can hang on it', () => {
+    const sentences = offersOverSpan({ from: '2', to: '5' }, flood).map((o) => o.sentence)
+    expect(sentences).toContain('Average rate of q over [2, 5]')
+    expect(sentences).toContain('Area under q over [2, 5] with n = 8 strips, height at the left')
+    expect(sentences.every((s) => s.includes('2') && s.includes('5'))).toBe(true)
+  })
+})
+
+test('every kind of line survives the study file', () => {
+  let study = say(flood, 'let r(t) = t/2')
+  for (const words of [
+    'tangent',
+    'secant',
+    'normal',
+    'value',
+    'rate',
+    'average rate',
+    "where q' = 1",
+    'table of q',
+    'fit line',
+    'area',
+    'between',
+    'average of q',
+    'accumulate q',
+  ]) {
+    study = say(study, words)
+  }
+  study = toggleOverlay(study.lanes[0]!.id, 'r', 1)(study)
+  const back = studySchema.parse(JSON.parse(JSON.stringify(study)))
+  expect(back).toEqual(JSON.parse(JSON.stringify(study)))
+  const evaluation = createEvaluator()(back)
+  for (const result of evaluation.lines.values()) expect(result.problems).toEqual([])
+})
+
+test('a new function keeps every line, and those that cannot work say what they need', () => {
+  let study = say(flood, 'tangent')
+  study = say(study, 'area under q over 1 to 7')
+  study = changeFormula('line1', 'ln(t - 3)')(study)
+  const results = [...createEvaluator({ patience: Infinity })(study).lines.values()]
+  expect(results.flatMap((r) => r.problems.map((p) => p.message)).join()).toMatch(
+    /has no value from t = 1 to 3/,
+  )
+  study = changeFormula('line1', 't^2/5')(study)
+  for (const r of createEvaluator({ patience: Infinity })(study).lines.values())
+    expect(r.problems).toEqual([])
+})
+
+test('moving n costs what hangs on n alone', () => {
+  const evaluate = createEvaluator()
+  let study = say(say(flood, 'tangent'), 'area under q over 1 to 7')
+  evaluate(study)
+  const before = evaluate.worked()
+  study = setSlider('n', 20)(boundSlider('n', { step: 1 })(study))
+  evaluate(study)
+  expect(evaluate.worked() - before).toBe(1)
+})

@@ -1,0 +1,97 @@
+import { expect, test } from '../support/fixtures'
+
+// ∫ of 6 + 4 sin(0.9t) − 0.3t from 1 to 7 is 27.1188…, by the antiderivative.
+const inflow = 'q(t) = 6 + 4 sin(0.9t) - 0.3t'
+const line = (n: number, height: string) =>
+  `Area under q over [1, 7] with n = ${n} strips, height ${height}`
+
+test('strips from an empty study to a played sum, in three actions', async ({ page, bench }) => {
+  await bench.open(inflow)
+  await bench.say('area under q over 1 to 7')
+  await expect(bench.output(line(8, 'at the left'), 'sum')).toHaveText('29.008')
+  await expect(bench.output(line(8, 'at the left'), 'exact')).toHaveText('27.119')
+  await expect(bench.output(line(8, 'at the left'), 'difference')).toHaveText('over by 1.889')
+  await expect(bench.working).toContainText('q falls from 1.653 to 5.329')
+  const picture = bench.lane('q')
+  await expect(picture.locator('[data-item$=".over"]')).toHaveAttribute('d', /^M/)
+  await expect(picture.locator('[data-item$=".short"]')).toHaveAttribute('d', /^M/)
+  const frame = await page.getByRole('spinbutton', { name: 't from' }).inputValue()
+  await page.getByRole('button', { name: 'Play n' }).click()
+  await expect.poll(() => bench.valueOf(bench.slider('n')), { timeout: 9000 }).toBeGreaterThan(40)
+  await page.getByRole('button', { name: 'Pause n' }).click()
+  expect(await page.getByRole('spinbutton', { name: 't from' }).inputValue()).toBe(frame)
+})
+
+test('heights, table, sigma and convergence', async ({ page, bench }) => {
+  await bench.open(inflow)
+  await bench.say('area under q over 1 to 7')
+  await page.getByRole('combobox', { name: 'at the left' }).selectOption('0.5')
+  await expect(bench.line(line(8, 'at the middle'))).toBeVisible()
+  await expect(bench.slider('s')).toHaveAttribute('aria-valuenow', '0.5')
+  await bench.button('Strips · 8').click()
+  const rows = page.getByRole('table', { name: 'Strips' }).getByRole('row')
+  await expect(rows).toHaveCount(9)
+  await rows.nth(3).hover()
+  await expect(bench.lane('q').locator('[data-highlight]')).toBeVisible()
+  await bench.button('As a sum Σ').click()
+  await expect(bench.working.locator('.katex-html').last()).toBeVisible()
+  await bench.button('Convergence').click()
+  await expect(bench.working).toContainText(/left 1\.00, right 1\.00, midpoint 2\.00/)
+  await bench.button('Error against n').click()
+  await expect(page.getByRole('figure', { name: 'Error against n' })).toBeVisible()
+  await page.getByRole('spinbutton', { name: 'Error under' }).fill('0.1')
+  await page.keyboard.press('Enter')
+  await expect(bench.working).toContainText(/error is under 0\.1: left 1\d\d/)
+})
+
+test('a span is drawn on the ruler, offered and dragged by its handle', async ({ page, bench }) => {
+  await bench.open(inflow)
+  const ruler = page.getByTitle(/drag to mark a span/)
+  const box = (await ruler.boundingBox())!
+  await page.mouse.move(box.x + 480, box.y + 12)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 560, box.y + 14, { steps: 4 })
+  await page.mouse.move(box.x + 640, box.y + 14, { steps: 4 })
+  await page.mouse.up()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Area under q over/ })
+    .click()
+  const before = await bench.valueOf(bench.slider('Span 1 to'))
+  await bench.drag(bench.slider('Span 1 to'), 60)
+  expect(await bench.valueOf(bench.slider('Span 1 to'))).toBeGreaterThan(before)
+  await bench.slider('Span 1 from').focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Span 1 from exactly' }).fill('pi/2')
+  await page.keyboard.press('Enter')
+  await expect(
+    bench.working.getByRole('listitem', { name: /Area under q over \[π\/2/ }),
+  ).toBeVisible()
+})
+
+test('the area as a function: value, slope and shading follow a place', async ({ page, bench }) => {
+  await bench.open(inflow)
+  await bench.say('accumulate q from 0')
+  await bench.say('value of A')
+  await bench.say('tangent to A')
+  const slope = bench.output('Tangent to A at t = a', 'slope')
+  // Midway the area is that from 0 to 0; to the right there is something to shade.
+  await bench.drag(bench.slider('Place a'), 80)
+  const a = await bench.valueOf(bench.slider('Place a'))
+  expect(Number(await slope.getAttribute('data-value'))).toBeCloseTo(
+    6 + 4 * Math.sin(0.9 * a) - 0.3 * a,
+    9,
+  )
+  const shade = bench.lane('q').locator('[data-item$=".above"]')
+  const before = await shade.getAttribute('d')
+  await bench.drag(bench.slider('Place a'), 50)
+  expect(await shade.getAttribute('d')).not.toBe(before)
+  await page.keyboard.press('Escape')
+})
+
+test('an area that runs away gives no number, and says where', async ({ bench }) => {
+  await bench.open('f(x) = 1/x')
+  await bench.say('area under f over -1 to 1')
+  await expect(bench.working).toContainText('the area grows without bound at x = 0')
+  await expect(bench.working.locator('output[aria-label="exact"]')).toHaveCount(0)
+})
