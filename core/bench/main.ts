@@ -202,6 +202,7 @@ function dragging() {
       order,
       frame: null,
       overlays: [],
+      covered: false,
       equalScale: false,
       share: null,
     })),

@@ -102,6 +102,7 @@ export type {
   Readout,
   ResultChart,
   ResultTable,
+  SignFigure,
   StraightLine,
   Verdict,
 } from './statements/kind'
@@ -111,6 +112,7 @@ export { parseCurveRef, sentenceText } from './statements/slots'
 export { blankStudy, type Created, createStudy } from './study/create'
 export * from './study/edits'
 export * from './study/framing'
+export { compareGuess, type GuessCompared } from './study/guess'
 export * from './study/motion'
 export { createEvaluator, type Evaluation, type Evaluator } from './study/evaluate'
 export { endGesture, type History, record, redo, startHistory, undo } from './study/history'

@@ -78,7 +78,7 @@ export class Bench {
     const field = this.page.getByRole('combobox', { name: 'Say what to add' })
     await field.click()
     await field.fill(words)
-    await this.page.getByRole('option').first().waitFor()
+    await this.page.locator('[role=option]').first().waitFor()
     await this.page.keyboard.press('Enter')
     await this.page.keyboard.press('Escape')
     await field.blur()

@@ -460,6 +460,7 @@ function reduceQuotient(above: Tree, below: Tree): Tree {
 /** A quotient where the denominator is known not to be 0: all common factors go. */
 export function quotientOfNonzero(above: Tree, below: Tree): Tree {
   const [p, top] = splitCoefficient(simplify(above))
+  if (isZero(p)) return whole(0)
   const [topRest, bottomRest] = cancel(top, simplify(below), () => 0n)
   return reduceQuotient(withCoefficient(p, topRest), bottomRest)
 }
@@ -530,7 +531,9 @@ function cancel(top: Tree, bottom: Tree, least: (base: Tree) => bigint = () => 1
   for (const [key, over] of above) {
     const under = below.get(key)
     if (!under || !isNumber(over.exponent) || !isNumber(under.exponent)) continue
-    if (!isTotal(over.base)) continue
+    // Where the base is known not to be 0 it has a value as well.
+    const free = least(over.base) === 0n
+    if (!free && !isTotal(over.base)) continue
     const [a, b] = [over.exponent.exact, under.exponent.exact]
     if (!isWhole(a) || !isWhole(b) || a.n <= 0n || b.n <= 0n) continue
     const keepBelow = isNeverZero(over.base) ? 0n : least(over.base)

@@ -30,6 +30,8 @@ export function markItems(mark: Mark, frame: Frame, key: string): Item[] {
       return dotItems(mark, frame, key, x, y)
     case 'chord':
       return chordItems(mark, frame, key, x, y)
+    case 'joint':
+      return jointItems(mark, frame, key, x, y)
     case 'stem':
       return stemItems(mark, frame, key, x, y)
     case 'line':
@@ -154,6 +156,36 @@ function chordItems(
       text: mark.rise,
       ink: 'place',
       anchor: side > 0 ? 'start' : 'end',
+    },
+  ]
+}
+
+/** The straight way from a point of the curve to a fixed one, with its length. */
+function jointItems(
+  mark: Mark & { kind: 'joint' },
+  frame: Frame,
+  key: string,
+  x: number,
+  y: number,
+): Item[] {
+  const [tx, ty] = [toPixelX(frame, mark.toX), toPixelY(frame, mark.toY)]
+  return [
+    {
+      kind: 'path',
+      key,
+      d: `M${round(x)} ${round(y)}L${round(tx)} ${round(ty)}`,
+      ink: 'place',
+      width: 2.5,
+    },
+    { kind: 'path', key: `${key}.end`, d: ringPath(tx, ty, 5), ink: 'place', width: 2.5 },
+    {
+      kind: 'label',
+      key: `${key}.label`,
+      x: round((x + tx) / 2 + 8),
+      y: round((y + ty) / 2 - 6),
+      text: mark.label,
+      ink: 'place',
+      anchor: 'start',
     },
   ]
 }

@@ -223,8 +223,18 @@ function makeScene(
     })
     const held = viewport.held?.get(lane.id)
     const seen = [Math.max(x0, curve.from), Math.min(x1, curve.to)] as const
-    const fitted = keep(key('fit'), [f, ...seen, ...over.map((o) => o.f)], () => {
-      const own = seen[0] < seen[1] ? fitHeights(f, ...seen) : fitHeights(f, curve.from, curve.to)
+    // A point that a line leads to is part of what has to be seen.
+    const reached = (marksOf.get(`${lane.curve}:${lane.order}`) ?? []).flatMap(({ mark }) =>
+      mark.kind === 'joint' ? [mark.toY] : [],
+    )
+    const fitted = keep(key('fit'), [f, ...seen, ...reached, ...over.map((o) => o.f)], () => {
+      const [least, most] =
+        seen[0] < seen[1] ? fitHeights(f, ...seen) : fitHeights(f, curve.from, curve.to)
+      const air = (Math.max(most, ...reached) - Math.min(least, ...reached)) * 0.06
+      const own: [number, number] = [
+        Math.min(least, ...reached.map((y) => y - air)),
+        Math.max(most, ...reached.map((y) => y + air)),
+      ]
       return over.reduce((all, o) => {
         const [a, b] = [Math.max(x0, o.curve.from), Math.min(x1, o.curve.to)]
         if (!(a < b)) return all

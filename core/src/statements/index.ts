@@ -4,13 +4,17 @@ import { areaKind, type AreaLine, areaLineSchema } from './area'
 import { averageKind, type AverageLine, averageLineSchema } from './average'
 import { betweenKind, type BetweenLine, betweenLineSchema } from './between'
 import { averageRateKind, type AverageRateLine, averageRateLineSchema } from './averageRate'
+import { concludeKind, type ConcludeLine, concludeLineSchema } from './conclude'
 import { curveKind, curveLineSchema, type CurveLine } from './curve'
+import { distanceKind, type DistanceLine, distanceLineSchema } from './distance'
+import { featuresKind, type FeaturesLine, featuresLineSchema } from './features'
 import { fitKind, type FitLine, fitLineSchema } from './fit'
 import type { StatementKind } from './kind'
 import { normalKind, type NormalLine, normalLineSchema } from './normal'
 import { rateKind, rateLineSchema, type RateLine } from './rate'
 import { readingsKind, type ReadingsLine, readingsLineSchema } from './readings'
 import { secantKind, type SecantLine, secantLineSchema } from './secant'
+import { signsKind, type SignsLine, signsLineSchema } from './signs'
 import { tableKind, type TableLine, tableLineSchema } from './table'
 import { tangentKind, tangentLineSchema, type TangentLine } from './tangent'
 import { valueKind, valueLineSchema, type ValueLine } from './value'
@@ -33,6 +37,10 @@ export type Statement =
   | AreaLine
   | BetweenLine
   | AverageLine
+  | FeaturesLine
+  | ConcludeLine
+  | SignsLine
+  | DistanceLine
 
 export const statementSchema = z.discriminatedUnion('kind', [
   curveLineSchema,
@@ -50,6 +58,10 @@ export const statementSchema = z.discriminatedUnion('kind', [
   areaLineSchema,
   betweenLineSchema,
   averageLineSchema,
+  featuresLineSchema,
+  concludeLineSchema,
+  signsLineSchema,
+  distanceLineSchema,
 ])
 
 type KindList = { [K in Statement['kind']]: StatementKind<Extract<Statement, { kind: K }>> }
@@ -71,6 +83,10 @@ const kinds: KindList = {
   between: betweenKind,
   average: averageKind,
   accumulate: accumulateKind,
+  features: featuresKind,
+  conclude: concludeKind,
+  signs: signsKind,
+  distance: distanceKind,
 }
 
 /** The kind of a line, typed so that it takes any line; the line's own tag chose it. */
@@ -80,6 +96,9 @@ export const kindOf = (line: Pick<Statement, 'kind'>) =>
 export const allKinds = Object.values(kinds) as unknown as StatementKind<Statement>[]
 
 /** A line that brings a curve with a name of its own. */
-export type CurveMaker = CurveLine | ReadingsLine | AccumulateLine
+export type CurveMaker = CurveLine | ReadingsLine | AccumulateLine | DistanceLine
 export const isCurveMaker = (line: Statement): line is CurveMaker =>
-  line.kind === 'curve' || line.kind === 'readings' || line.kind === 'accumulate'
+  line.kind === 'curve' ||
+  line.kind === 'readings' ||
+  line.kind === 'accumulate' ||
+  line.kind === 'distance'

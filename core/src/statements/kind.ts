@@ -108,6 +108,18 @@ export interface ResultChart {
   summary: string
 }
 
+/** Signs of several functions over one span, row by row. */
+export interface SignFigure {
+  from: number
+  to: number
+  rows: readonly {
+    name: string
+    stretches: readonly { from: number; to: number; sign: 1 | -1; words: string }[]
+    /** Places where it is 0 or missing. */
+    marks: readonly { x: number; text: string; zero: boolean }[]
+  }[]
+}
+
 /** Whether a list is whole, in words. */
 export interface Verdict {
   complete: boolean
@@ -128,6 +140,7 @@ export type Mark = { lane: LaneOf } & (
   | { kind: 'line'; x: number; y: number; slope: number; extent: 'whole' | 'short' }
   | { kind: 'riseOverRun'; x: number; y: number; slope: number; unitLabel: (run: number) => string }
   | { kind: 'chord'; x: number; y: number; toX: number; toY: number; rise: string; run: string }
+  | { kind: 'joint'; x: number; y: number; toX: number; toY: number; label: string }
   | { kind: 'level'; y: number; from: number; to: number; label: string }
   | { kind: 'stem'; x: number; y: number; label: string }
   | { kind: 'points'; points: readonly (readonly [x: number, y: number])[] }
@@ -158,6 +171,10 @@ export interface LineResult {
   notes?: string[]
   tables?: readonly ResultTable[]
   charts?: readonly ResultChart[]
+  /** Sentences that follow, each with the place it is read from. */
+  conclusions?: readonly { text: string; at?: number }[]
+  /** Signs as a compact figure. */
+  signs?: SignFigure
   /** The sum in sigma notation, as LaTeX; null where there is none. */
   sigma?: string | null
   verdict?: Verdict

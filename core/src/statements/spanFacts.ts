@@ -9,8 +9,8 @@ export interface SpanFacts {
   f: RealFunction
   from: number
   to: number
-  exact: Integral
-  area: Accumulation
+  readonly exact: Integral
+  readonly area: Accumulation
   /** null where the examination takes longer than a line may wait. */
   examination: Examination | null
   /** Places at which f turns or breaks, in order. */
@@ -40,18 +40,26 @@ export function spanFacts(
   const turns = examination
     ? [...examination.criticalPoints, ...examination.breaks].map((p) => p.x).sort((a, b) => a - b)
     : []
-  const made: SpanFacts = found
-    ? { ...found, examination, turns }
-    : {
-        f,
-        from,
-        to,
-        exact: integrate(f, from, to),
-        area: accumulate(f, from, from, to),
-        examination,
-        turns,
-        memo: new Map(),
-      }
+  const memo = found?.memo ?? new Map<string, unknown>()
+  const once = <T>(what: string, work: () => T): T => {
+    if (!memo.has(what)) memo.set(what, work())
+    return memo.get(what) as T
+  }
+  const made: SpanFacts = {
+    f,
+    from,
+    to,
+    // Lists of features need neither, and some areas take their time.
+    get exact() {
+      return once('exact', () => integrate(f, from, to))
+    },
+    get area() {
+      return once('area', () => accumulate(f, from, from, to))
+    },
+    examination,
+    turns,
+    memo,
+  }
   if (facts.size > mostKept) facts.clear()
   facts.set(key, made)
   return made

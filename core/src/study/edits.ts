@@ -300,6 +300,7 @@ export const newLane = (id: string, curve: string, order: number): Lane => ({
   curve,
   order,
   overlays: [],
+  covered: false,
   frame: null,
   equalScale: false,
   share: null,

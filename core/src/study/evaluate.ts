@@ -8,11 +8,13 @@ import { curvesIn, name as nameTree, namesIn, type Tree } from '../language/tree
 import { type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
 import { areaCurve } from '../statements/accumulate'
 import type { CurveLine } from '../statements/curve'
+import { distanceCurve } from '../statements/distance'
 import { readingsCurve } from '../statements/readings'
 import {
   type CurveLookup,
   type CurveResult,
   type DrawnFunction,
+  emptyResult,
   failed,
   type LineContext,
   type LineProblem,
@@ -69,9 +71,9 @@ const parseMemoLimit = 500
  * Makes an evaluator that remembers its last answer: a line is worked out again only when
  * something it has read is different, and results that are the same keep their identity. Work that
  * goes in steps is left pending after `patience` of them; another evaluator, elsewhere, may take as
- * long as it needs.
+ * long as it needs. Without `results` only sentences and curves are made.
  */
-export function createEvaluator({ patience = 150 } = {}): Evaluator {
+export function createEvaluator({ patience = 150, results = true } = {}): Evaluator {
   let cells = new Map<string, Cell>()
   const lastSettled = new Map<string, LineResult>()
   let count = 0
@@ -235,6 +237,7 @@ export function createEvaluator({ patience = 150 } = {}): Evaluator {
         try {
           if (line.kind === 'readings') return readingsCurve(line)
           if (line.kind === 'accumulate') return areaCurve(line, lineContext)
+          if (line.kind === 'distance') return distanceCurve(line, lineContext)
           return workOut(line)
         } finally {
           inProgress.delete(name)
@@ -399,7 +402,7 @@ export function createEvaluator({ patience = 150 } = {}): Evaluator {
         line.id,
         cell(`sentence:${own}`, () => kindOf(line).sentence(line, sentenceContext), sameSentence),
       )
-      const result = resultFor(line)
+      const result = results ? resultFor(line) : emptyResult
       if (!result.pending) lastSettled.set(line.id, result)
       lines.set(line.id, result)
     }

@@ -36,7 +36,7 @@ export const setLaneFrame =
   }
 
 export const changeLane =
-  (id: string, change: Partial<Pick<Lane, 'frame' | 'equalScale' | 'share'>>): Edit =>
+  (id: string, change: Partial<Pick<Lane, 'frame' | 'equalScale' | 'share' | 'covered'>>): Edit =>
   (study) => ({
     ...study,
     lanes: study.lanes.map((lane) => (lane.id === id ? { ...lane, ...change } : lane)),

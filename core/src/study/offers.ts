@@ -69,7 +69,7 @@ export function offersFor(
 }
 
 function toOffers(proposals: Proposal<Statement>[], study: Study): Offer[] {
-  const evaluate = createEvaluator()
+  const evaluate = createEvaluator({ results: false })
   const seen = new Set<string>()
   return proposals
     .map(({ line, newSliders }): Offer => {

@@ -88,6 +88,8 @@ export const laneSchema = z.object({
     .array(z.object({ curve: nameSchema, order: z.int().min(-1).max(3) }))
     .max(10)
     .default([]),
+  /** Hidden from the learner, who guesses first. */
+  covered: z.boolean().default(false),
   /** The vertical frame someone has set; null while it follows the curve. */
   frame: z.tuple([finite, finite]).nullable(),
   /** One unit is as long upwards as it is across. */

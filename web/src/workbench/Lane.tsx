@@ -1,6 +1,7 @@
 import { bringIntoFrame, goTo, type Item, type LaneScene, toggleOverlay } from '@yperkine/core'
 import { type DragEvent, memo, useEffect, useMemo, useRef } from 'react'
 import { Maths } from '../parts/Maths'
+import { Cover } from './Cover'
 import { Highlight } from './Highlight'
 import { Ladder, rungLatex, rungType } from './Ladder'
 import { LaneEdge } from './LaneEdge'
@@ -78,9 +79,11 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
       <div className="relative">
         <Ground id={id} height={height} />
         <Overlay id={id} height={height} dots={dots} />
+        <Cover lane={named} />
         <Highlight id={id} height={height} />
         {order >= 0 && <LaneRange lane={named} />}
         {hidden && !outside && <DoesNotShow hidden={hidden} />}
+        {first && <ComeBack />}
         {outside && <BringBack lane={named} />}
       </div>
       {next && <LaneEdge id={id} title={title} next={next} />}
@@ -171,17 +174,37 @@ function DoesNotShow({ hidden }: { hidden: NonNullable<LaneScene['hidden']> }) {
   const { sentence, from, to } = hidden
   const room = Math.max((to - from) * 0.3, 1e-9 * Math.max(1, Math.abs(from)))
   const around: [number, number] = to > from ? [from - room, to + room] : [from - 0.5, from + 0.5]
+  const store = useWorkbenchStore()
   return (
     <div className="pointer-events-none absolute top-7 right-2 flex items-center gap-2 text-[calc(13px*var(--type))]">
       <span className="rounded-md bg-page px-1 text-ochre">{sentence}</span>
       <button
         type="button"
         className="pill pointer-events-auto"
-        onClick={() => apply(goTo(around))}
+        onClick={() => {
+          store.getState().leave()
+          apply(goTo(around))
+        }}
       >
         Go there
       </button>
     </div>
+  )
+}
+
+/** After going to what did not show: back to the frame before. */
+function ComeBack() {
+  const store = useWorkbenchStore()
+  const left = useWorkbench((s) => s.left)
+  if (!left) return null
+  return (
+    <button
+      type="button"
+      className="pill absolute top-2 left-12 z-10"
+      onClick={() => store.getState().comeBack()}
+    >
+      Come back
+    </button>
   )
 }
 

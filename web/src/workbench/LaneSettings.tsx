@@ -68,6 +68,14 @@ export const LaneSettings = memo(function LaneSettings({ lane }: Props) {
           />
           Equal scale
         </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={kept?.covered ?? false}
+            onChange={(e) => apply(changeLane(lane.id, { covered: e.target.checked }))}
+          />
+          Covered, to be guessed first
+        </label>
         <AlsoHere id={lane.id} />
       </PopoverPanel>
     </Popover>

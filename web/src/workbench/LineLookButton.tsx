@@ -20,6 +20,9 @@ const drawn = new Set<Statement['kind']>([
   'area',
   'between',
   'average',
+  'features',
+  'conclude',
+  'distance',
 ])
 
 /** Whether a line is drawn, and how: colour, stroke, width and words. */

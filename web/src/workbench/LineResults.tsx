@@ -1,4 +1,5 @@
 import {
+  goTo,
   lineEquation,
   lineOffer,
   type LineResult,
@@ -15,6 +16,7 @@ import { Check, CircleHelp, Copy } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
 import { Maths } from '../parts/Maths'
 import { ResultTableView } from './ResultTableView'
+import { SignChart } from './SignChart'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
 const Chart = lazy(() => import('./Chart'))
@@ -149,7 +151,16 @@ function EquationForms({ straight }: { straight: StraightLine }) {
 export function FurtherResults({ line }: { line: Statement }) {
   const result = useWorkbench((s) => s.evaluation.lines.get(line.id))
   if (!result) return null
-  const { tables = nothing, charts = nothing, verdict, offers = nothing, pending, sigma } = result
+  const {
+    tables = nothing,
+    charts = nothing,
+    verdict,
+    offers = nothing,
+    pending,
+    sigma,
+    conclusions = nothing,
+    signs,
+  } = result
   return (
     <div className={pending ? 'opacity-50' : ''}>
       {pending && (
@@ -158,6 +169,8 @@ export function FurtherResults({ line }: { line: Statement }) {
         </p>
       )}
       {sigma && <Sigma latex={sigma} />}
+      {signs && <SignChart figure={signs} name={line.id} />}
+      <Conclusions all={conclusions} />
       {tables.map((table) => (
         <ResultTableView key={table.name} line={line} table={table} />
       ))}
@@ -167,6 +180,26 @@ export function FurtherResults({ line }: { line: Statement }) {
       ))}
       <Followers offers={offers} />
     </div>
+  )
+}
+
+/** Sentences with their reasons; pointing at one lights the place it is read from. */
+function Conclusions({ all }: { all: NonNullable<LineResult['conclusions']> }) {
+  const store = useWorkbenchStore()
+  if (all.length === 0) return null
+  const light = (x: number | null) => store.getState().setHighlight(x)
+  return (
+    <ul
+      aria-label="Conclusions"
+      className="mt-1 grid gap-1 font-serif text-[calc(15px*var(--type))]"
+      onPointerLeave={() => light(null)}
+    >
+      {all.map(({ text, at }) => (
+        <li key={text} className="hover:bg-chosen" onPointerEnter={() => light(at ?? null)}>
+          {text}
+        </li>
+      ))}
+    </ul>
   )
 }
 
@@ -202,6 +235,8 @@ function Sigma({ latex }: { latex: string }) {
 }
 
 function VerdictView({ verdict }: { verdict: Verdict }) {
+  const store = useWorkbenchStore()
+  const open = verdict.unresolved[0]
   const Icon = verdict.complete ? Check : CircleHelp
   return (
     <p
@@ -209,6 +244,18 @@ function VerdictView({ verdict }: { verdict: Verdict }) {
     >
       <Icon size={15} aria-hidden />
       {verdict.text}
+      {open && (
+        <button
+          type="button"
+          className="pill text-ink"
+          onClick={() => {
+            const room = Math.max((open[1] - open[0]) * 0.3, 1e-9 * Math.max(1, Math.abs(open[0])))
+            store.getState().apply(goTo([open[0] - room, open[1] + room]))
+          }}
+        >
+          Look there
+        </button>
+      )}
     </p>
   )
 }

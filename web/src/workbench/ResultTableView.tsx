@@ -3,18 +3,23 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useWorkbench, useWorkbenchStore } from './store'
 
-const rowHeight = 26
+/** Rows of numbers, and of sentences in two lines, in pixels. */
+const [numberHeight, wordyHeight] = [26, 42]
 const mostSeen = 9
 
-/** Room for each column by its longest cell of the first rows; a head may stand in two lines. */
+/** A column of sentences takes what numbers leave; one of numbers what its longest cell needs. */
+const wordyFrom = 16
+const longestCell = (columns: readonly string[], rows: ResultTable['rows'], k: number) => {
+  const words = Math.max(...columns[k]!.split(' ').map((w) => w.length))
+  return Math.max(2, words, ...rows.slice(0, 40).map((r) => r.cells[k]?.length ?? 0))
+}
+const isWordy = (columns: readonly string[], rows: ResultTable['rows']) =>
+  columns.some((_, k) => longestCell(columns, rows, k) > wordyFrom)
+
 function shares(columns: readonly string[], rows: ResultTable['rows']): string {
-  return columns
-    .map((head, k) => {
-      const words = Math.max(...head.split(' ').map((w) => w.length))
-      const cells = rows.slice(0, 40).map((r) => r.cells[k]?.length ?? 0)
-      return `minmax(0, ${Math.max(2, words, ...cells)}fr)`
-    })
-    .join(' ')
+  const longest = columns.map((_, k) => longestCell(columns, rows, k))
+  if (!isWordy(columns, rows)) return longest.map((n) => `minmax(0, ${n}fr)`).join(' ')
+  return longest.map((n) => (n > wordyFrom ? 'minmax(0, 1fr)' : `${n + 0.5}ch`)).join(' ')
 }
 
 /** Rows of numbers: sorted by any column, copied, kept as a file; row and point light each other. */
@@ -31,6 +36,10 @@ export function ResultTableView({ line, table }: { line: Statement; table: Resul
     const up = [...rows].sort((a, b) => keyOf(a) - keyOf(b))
     return order.falls ? up.reverse() : up
   }, [rows, order])
+  const grid = useMemo(() => ({ gridTemplateColumns: shares(columns, rows) }), [columns, rows])
+  const dense = columns.length > 4
+  const wordy = useMemo(() => isWordy(columns, rows), [columns, rows])
+  const rowHeight = wordy ? wordyHeight : numberHeight
   // Rows that are not seen are not there: a table may have thousands.
 
   const virtual = useVirtualizer({
@@ -64,8 +73,6 @@ export function ResultTableView({ line, table }: { line: Statement; table: Resul
     link.click()
     URL.revokeObjectURL(url)
   }
-  const grid = useMemo(() => ({ gridTemplateColumns: shares(columns, rows) }), [columns, rows])
-  const dense = columns.length > 4
   return (
     <div className={`mt-1.5 ${open ? '' : 'mr-1.5 inline-block'}`}>
       <div className="flex flex-wrap items-center gap-1.5">
@@ -144,7 +151,12 @@ export function ResultTableView({ line, table }: { line: Statement; table: Resul
                     onPointerEnter={() => store.getState().setHighlight(row.x ?? null)}
                   >
                     {row.cells.map((cell, k) => (
-                      <span key={k} role="cell" className="truncate" title={cell}>
+                      <span
+                        key={k}
+                        role="cell"
+                        className={wordy ? 'line-clamp-2 leading-tight' : 'truncate'}
+                        title={cell}
+                      >
                         {cell}
                       </span>
                     ))}

@@ -55,6 +55,10 @@ export interface Workbench {
   selectedSpan: SpanText | null
   /** Where on the axis the row lies that is pointed at, or null. */
   highlight: number | null
+  /** What learners have drawn on covered lanes, in the lanes' own coordinates. */
+  /** The frame someone went away from, to come back to. */
+  left: Pick<Study, 'frame' | 'lanes'> | null
+  guesses: ReadonlyMap<string, readonly (readonly [number, number])[]>
   status: SaveStatus
   fault: string | null
   /** What someone else has made of the study meanwhile. */
@@ -81,6 +85,9 @@ export interface Workbench {
   selectPlace: (place: string | null) => void
   selectSpan: (span: SpanText | null) => void
   setHighlight: (x: number | null) => void
+  leave: () => void
+  comeBack: () => void
+  setGuess: (lane: string, points: readonly (readonly [number, number])[] | null) => void
   /** Puts what longer work came to in place of a pending result. */
   settle: (pending: LineResult, settled: LineResult) => void
   announce: (text: string) => void
@@ -169,6 +176,8 @@ export function createWorkbench(id: string, study: Study) {
       selectedPlace: null,
       selectedSpan: null,
       highlight: null,
+      guesses: new Map(),
+      left: null,
       status: 'Saved',
       fault: null,
       theirs: null,
@@ -256,6 +265,27 @@ export function createWorkbench(id: string, study: Study) {
       selectSpan: (selectedSpan) => set({ selectedSpan }),
       setHighlight(highlight) {
         if (get().highlight !== highlight) set({ highlight })
+      },
+      leave() {
+        const { frame, lanes } = get().history.present
+        set({ left: { frame, lanes } })
+      },
+      comeBack() {
+        const { left } = get()
+        if (!left) return
+        const frames = new Map(left.lanes.map((l) => [l.id, l.frame]))
+        get().apply((study) => ({
+          ...study,
+          frame: left.frame,
+          lanes: study.lanes.map((l) => ({ ...l, frame: frames.get(l.id) ?? null })),
+        }))
+        set({ left: null })
+      },
+      setGuess(lane, points) {
+        const guesses = new Map(get().guesses)
+        if (points) guesses.set(lane, points)
+        else guesses.delete(lane)
+        set({ guesses })
       },
       settle(pending, settled) {
         if (evaluate.settle(pending, settled)) show(get().history)

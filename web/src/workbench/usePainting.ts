@@ -14,7 +14,9 @@ export function usePainting(paint: (scene: Scene) => void) {
   useLayoutEffect(() => {
     let last = store.getState()
     return store.subscribe((now) => {
-      if (now.scene === last.scene && now.highlight === last.highlight) return
+      const same =
+        now.scene === last.scene && now.highlight === last.highlight && now.guesses === last.guesses
+      if (same) return
       last = now
       onScene(now.scene)
     })

@@ -1,0 +1,46 @@
+import type { BreakKind } from '../features/examine'
+
+/** Why a place is what it is, before it is put into words. */
+export type BecauseFact =
+  | { kind: 'zero' }
+  | { kind: 'end' }
+  /** f′ changes its sign; `rises` for − to +. */
+  | { kind: 'turns'; rises: boolean; vanishes: boolean }
+  /** A critical point at which f′ keeps its sign. */
+  | { kind: 'keeps'; missing: boolean }
+  /** The concavity changes; `up` for − to +. */
+  | { kind: 'bends'; up: boolean; hasTangent: boolean; vanishes: boolean }
+  | { kind: 'break'; of: BreakKind }
+
+const breakSentences: Record<BreakKind, (name: string) => string> = {
+  jump: (q) => `the sides of ${q} tend to different numbers`,
+  kink: (q) => `the slopes of ${q} on its sides differ`,
+  cusp: (q) => `${q}′ is unbounded with opposite signs`,
+  vertical: (q) => `${q}′ is unbounded with one sign`,
+  hole: (q) => `${q} tends to a number it does not take there`,
+  pole: (q) => `${q} is unbounded there`,
+  'domain-end': (q) => `${q} has values on one side only`,
+  oscillation: (q) => `${q} tends to no number there`,
+}
+
+/** The reason in one sentence, as the list, files and the screen reader say it. */
+export function because(fact: BecauseFact, name: string): string {
+  const signs = (up: boolean) => (up ? '− to +' : '+ to −')
+  switch (fact.kind) {
+    case 'zero':
+      return `${name} is 0 there`
+    case 'end':
+      return 'the span ends there'
+    case 'turns':
+      return fact.vanishes
+        ? `${name} is continuous there and ${name}′ goes ${signs(fact.rises)}`
+        : `${name} is continuous there, ${name}′ is missing and goes ${signs(fact.rises)}`
+    case 'keeps':
+      return fact.missing ? `${name}′ is missing there` : `${name}′ is 0 there and keeps its sign`
+    case 'bends':
+      if (!fact.hasTangent) return `${name} has a kink there and ${name}′′ goes ${signs(fact.up)}`
+      return `${name} is continuous there and ${name}′′ goes ${signs(fact.up)}`
+    case 'break':
+      return breakSentences[fact.of](name)
+  }
+}

@@ -1,0 +1,304 @@
+import { z } from 'zod'
+import type { Examination } from '../features/examine'
+import { formatCertain, formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
+import {
+  emptyResult,
+  failed,
+  type LineContext,
+  type LineResult,
+  type Mark,
+  type StatementKind,
+} from './kind'
+import { lookOver } from './overSpan'
+import {
+  curveSlot,
+  curvesMeant,
+  curveText,
+  likelySpan,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from './slots'
+import { spanFacts } from './spanFacts'
+
+const orders = ['f', "f'", "f''"] as const
+
+/** Taking q as f′′: conclusions about f′ on [0, 10]. */
+export const concludeLineSchema = z.object({
+  kind: z.literal('conclude'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(2),
+  /** What the graph is. */
+  taken: z.enum(orders),
+  /** What is concluded about. */
+  about: z.enum(['f', "f'", "f''", "f'''"]),
+  span: spanSchema,
+})
+export type ConcludeLine = z.infer<typeof concludeLineSchema>
+
+const primesOf = (text: string) => text.length - 1
+const shown = (order: number) => `f${'′'.repeat(order)}`
+
+export const concludeKind: StatementKind<ConcludeLine> = {
+  kind: 'conclude',
+  schema: concludeLineSchema,
+
+  sentence: (line, context) => [
+    { text: 'Taking ' },
+    curveSlot(line, context),
+    { text: ' as ' },
+    choice('taken', line.taken, orders),
+    { text: ': conclusions about ' },
+    choice('about', line.about, ['f', "f'", "f''", "f'''"]),
+    { text: ' on ' },
+    spanSlot(line.span, context),
+  ],
+
+  evaluate(line, context) {
+    const over = lookOver(line, context)
+    if (!over.ok) return failed(over.problem)
+    const { curve, from, to } = over
+    if (!curve.formula) return failed({ message: `${curve.name} has no formula to conclude from` })
+    const facts = spanFacts(curve, line.order, from, to, context)
+    if (!facts.examination) return { ...emptyResult, pending: true }
+    return concluded(line, facts.examination, context, from, to)
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'conclude from', 'conclude', 'taking')
+    if (rest === null || request.text === '') return []
+    const { span, rest: words } = spanIn(rest)
+    const taken = /\bas\s+f('{0,2}|′{0,2}|″)/.exec(words)
+    const primes = taken ? taken[1]!.replaceAll('″', '′′').length : 1
+    return curvesMeant(words, request)
+      .refs.filter((ref) => ref.order <= 2)
+      .map(({ curve, order }) => ({
+        line: {
+          kind: 'conclude' as const,
+          id: '',
+          curve,
+          order,
+          taken: orders[primes]!,
+          about: 'f' as const,
+          span: likelySpan(span, request, curve),
+        },
+      }))
+  },
+
+  placeFields: [],
+  hasSpan: true,
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    span: { from: names(line.span.from), to: names(line.span.to) },
+  }),
+}
+
+const choice = (field: string, value: string, all: readonly string[]) => ({
+  slot: 'choice' as const,
+  field,
+  text: value.replaceAll("'", '′'),
+  source: value,
+  latex: value,
+  choices: all.map((v) => ({ value: v, text: v.replaceAll("'", '′') })),
+})
+
+type Stretch = readonly [number, number]
+interface Conclusion {
+  text: string
+  at?: number
+}
+
+/**
+ * What follows about f⁽ᵏ⁾ from the graph of f⁽ᵐ⁾: from the graph itself for k = m, from its signs
+ * for the function one order below, from its rise and fall for that two below or one above. What
+ * would need a value that the graph does not give is said to be missing.
+ */
+function concluded(
+  line: ConcludeLine,
+  found: Examination,
+  context: LineContext,
+  from: number,
+  to: number,
+): LineResult {
+  const { variable, decimals } = context
+  const graph = curveText(line)
+  const [taken, about] = [primesOf(line.taken), primesOf(line.about)]
+  const show = (x: number) => formatShort(x, decimals)
+  const span = ([a, b]: Stretch) => `[${show(a)}, ${show(b)}]`
+  const certain = (enclosure: readonly [number, number]) => formatCertain(enclosure, decimals).text
+  const fAbout = shown(about)
+  const fTaken = shown(taken)
+  const positive = signStretches(found, 1, from, to)
+  const negative = signStretches(found, -1, from, to)
+  const conclusions: Conclusion[] = []
+  const say = (list: readonly Stretch[], does: string, reason: string) => {
+    for (const stretch of list) {
+      conclusions.push({
+        text: `${fAbout} ${does} on ${span(stretch)}, because ${reason}.`,
+        at: stretch[0],
+      })
+    }
+  }
+  const sign = (up: boolean) => (up ? '− to +' : '+ to −')
+  const crossings = found.zeros.filter(({ x }) => {
+    const before = positive.some(([, b]) => near(b, x))
+      ? 1
+      : negative.some(([, b]) => near(b, x))
+        ? -1
+        : 0
+    const after = positive.some(([a]) => near(a, x))
+      ? 1
+      : negative.some(([a]) => near(a, x))
+        ? -1
+        : 0
+    return before * after < 0
+  })
+  const goesUp = (x: number) => positive.some(([a]) => near(a, x))
+  const missing: string[] = []
+  const below = taken - about
+  if (below === 0) {
+    say(found.rising, 'rises', `the graph of ${fTaken} rises there`)
+    say(found.falling, 'falls', `the graph of ${fTaken} falls there`)
+    for (const t of found.turningPoints) {
+      conclusions.push({
+        text: `${fAbout} has a local ${t.kind} at ${variable.letter} = ${certain(t.enclosure)}, because its graph turns from ${t.kind === 'maximum' ? 'rising to falling' : 'falling to rising'} there.`,
+        at: t.x,
+      })
+    }
+    say(found.concaveUp, 'is concave up', `the slope of ${fTaken} rises there`)
+    say(found.concaveDown, 'is concave down', `the slope of ${fTaken} falls there`)
+  } else if (below === 1) {
+    say(positive, 'rises', `${fTaken} > 0 inside`)
+    say(negative, 'falls', `${fTaken} < 0 inside`)
+    for (const z of crossings) {
+      const up = goesUp(z.x)
+      conclusions.push({
+        text: `${fAbout} has a local ${up ? 'minimum' : 'maximum'} at ${variable.letter} = ${certain(z.enclosure)}, because ${fTaken} goes ${sign(up)} there.`,
+        at: z.x,
+      })
+    }
+    say(found.rising, 'is concave up', `${fTaken} rises there`)
+    say(found.falling, 'is concave down', `${fTaken} falls there`)
+    for (const t of found.turningPoints) {
+      conclusions.push({
+        text: `${fAbout} has an inflection at ${variable.letter} = ${certain(t.enclosure)}, because ${fTaken} turns from ${t.kind === 'maximum' ? 'rising to falling' : 'falling to rising'} there.`,
+        at: t.x,
+      })
+    }
+    missing.push(`Values of ${fAbout} need one value of ${fAbout} beside the graph.`)
+  } else if (below === 2) {
+    say(positive, 'is concave up', `${fTaken} > 0 inside`)
+    say(negative, 'is concave down', `${fTaken} < 0 inside`)
+    for (const z of crossings) {
+      conclusions.push({
+        text: `${fAbout} has an inflection at ${variable.letter} = ${certain(z.enclosure)}, because ${fTaken} goes ${sign(goesUp(z.x))} there.`,
+        at: z.x,
+      })
+    }
+    missing.push(
+      `Where ${fAbout} rises and falls needs one value of ${shown(about + 1)} beside the graph; values of ${fAbout} one value of ${fAbout} as well.`,
+    )
+  } else if (below === -1) {
+    say(found.rising, 'is 0 or above', `the graph of ${fTaken} rises there`)
+    say(found.falling, 'is 0 or below', `the graph of ${fTaken} falls there`)
+    for (const t of found.turningPoints) {
+      conclusions.push({
+        text: t.vanishes
+          ? `${fAbout} is 0 at ${variable.letter} = ${certain(t.enclosure)} and goes ${t.kind === 'maximum' ? '+ to −' : '− to +'} there, because the graph of ${fTaken} turns.`
+          : `${fAbout} is missing at ${variable.letter} = ${certain(t.enclosure)}, because the graph of ${fTaken} has a kink there.`,
+        at: t.x,
+      })
+    }
+    say(found.concaveUp, 'rises', `the graph of ${fTaken} is concave up there`)
+    say(found.concaveDown, 'falls', `the graph of ${fTaken} is concave down there`)
+  } else {
+    say(
+      found.concaveUp,
+      below === -2 ? 'is 0 or above' : 'may have either sign',
+      `the graph of ${fTaken} is concave up there`,
+    )
+    say(
+      found.concaveDown,
+      below === -2 ? 'is 0 or below' : 'may have either sign',
+      `the graph of ${fTaken} is concave down there`,
+    )
+    if (below < -2) {
+      conclusions.length = 0
+      missing.push(
+        `${fAbout} is ${-below} orders above this graph: take its derivative's lane instead.`,
+      )
+    }
+  }
+  const lane = { curve: line.curve, order: line.order }
+  const marks: Mark[] = crossings
+    .slice(0, 100)
+    .map((z) => ({ kind: 'stem', lane, x: z.x, y: z.value, label: '' }))
+  return {
+    ...emptyResult,
+    marks,
+    conclusions,
+    notes: missing,
+    verdict: {
+      complete: found.complete,
+      text: found.complete
+        ? `Everything the graph of ${graph} decides on ${span([from, to])}`
+        : 'Some stretches could not be settled',
+      unresolved: found.unresolved,
+    },
+  }
+}
+
+const near = (a: number, b: number) =>
+  Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b))
+
+/** Maximal closed stretches on which a function keeps one sign but for isolated zeros. */
+export function signStretches(
+  { zeros, breaks, candidates, level, rising, falling }: Examination,
+  sign: 1 | -1,
+  from: number,
+  to: number,
+): Stretch[] {
+  const cuts = [from, ...zeros.map((z) => z.x), ...breaks.map((b) => b.x), to]
+    .filter((x) => x >= from && x <= to)
+    .sort((a, b) => a - b)
+  const known = [...candidates]
+  const monotone = [...rising, ...falling, ...level]
+  const stretches: [number, number][] = []
+  for (let i = 1; i < cuts.length; i++) {
+    const [a, b] = [cuts[i - 1]!, cuts[i]!]
+    if (near(a, b)) continue
+    const inside = known.find(
+      (c) => c.x > a && c.x < b && Number.isFinite(c.value) && c.value !== 0,
+    )
+    const own = inside ? Math.sign(inside.value) : signByEnds(a, b, known, monotone, rising)
+    if (own !== sign) continue
+    const last = stretches.at(-1)
+    const touching = last && near(last[1], a) && !breaks.some((x) => near(x.x, a))
+    if (touching) last[1] = b
+    else stretches.push([a, b])
+  }
+  return stretches
+}
+
+/** Between a zero and the next cut without candidates f is monotone: its way tells the sign. */
+function signByEnds(
+  a: number,
+  b: number,
+  known: readonly { x: number; value: number }[],
+  monotone: readonly Stretch[],
+  rising: readonly Stretch[],
+): number {
+  const end = known.find(
+    (c) => (near(c.x, a) || near(c.x, b)) && Number.isFinite(c.value) && Math.abs(c.value) > 0,
+  )
+  if (end) return Math.sign(end.value)
+  const middle = (a + b) / 2
+  const holds = monotone.find(([lo, hi]) => lo <= middle && middle <= hi)
+  if (!holds) return 0
+  const up = rising.includes(holds)
+  return up ? 1 : -1
+}

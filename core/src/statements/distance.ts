@@ -1,0 +1,241 @@
+import { z } from 'zod'
+import { simplify } from '../calculus/simplify'
+import { derivativeToLatex } from '../language/latex'
+import {
+  call,
+  exactly,
+  name as nameTree,
+  negate,
+  power,
+  sum,
+  type Tree,
+  whole,
+} from '../language/tree'
+import { rationalFromNumber } from '../language/rational'
+import { withValues } from '../evaluate/withValues'
+import { compileTree } from '../evaluate/compile'
+import { differentiate } from '../calculus/differentiate'
+import { accumulate } from '../calculus/accumulate'
+import { formatCertain, formatNumber, formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { withUnit } from '../study/units'
+import { lookAt } from './atPlace'
+import {
+  type CurveLookup,
+  emptyResult,
+  failed,
+  type LineContext,
+  type Mark,
+  type StatementKind,
+} from './kind'
+import { numberReadout } from './lines'
+import { curveSlot, curvesMeant, likelyPlace, placeSlot, placeText, wordsAfter } from './slots'
+import { spanFacts } from './spanFacts'
+
+/** Let L(t) be the distance from q at t = a to (3, 1). */
+export const distanceLineSchema = z.object({
+  kind: z.literal('distance'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  /** The length as a curve of its own. */
+  name: nameSchema,
+  curve: nameSchema,
+  order: z.int().min(0).max(2),
+  place: placeTextSchema,
+  x: placeTextSchema,
+  y: placeTextSchema,
+  /** How many digits the least length is told with. */
+  digits: z.int().min(0).max(12).optional(),
+})
+export type DistanceLine = z.infer<typeof distanceLineSchema>
+
+export const distanceKind: StatementKind<DistanceLine> = {
+  kind: 'distance',
+  schema: distanceLineSchema,
+
+  sentence(line, context) {
+    const { letter } = context.variable
+    const [x, y] = [placeText(line.x, context), placeText(line.y, context)]
+    return [
+      { text: 'Distance ' },
+      {
+        slot: 'curve',
+        field: 'name',
+        text: `${line.name}(${letter})`,
+        source: line.name,
+        latex: `${derivativeToLatex(line.name, 0, letter, 'primes')}(${letter})`,
+      },
+      { text: ' from ' },
+      curveSlot(line, context),
+      { text: ' at ' },
+      placeSlot(line.place, context),
+      { text: ' to (' },
+      { slot: 'number', field: 'x', ...x },
+      { text: ', ' },
+      { slot: 'number', field: 'y', ...y },
+      { text: ')' },
+    ]
+  },
+
+  evaluate(line, context) {
+    const own = context.curve(line.name)
+    if (!own.ok) return failed(own.problem)
+    const at = lookAt({ curve: line.curve, place: line.place }, line.order, context)
+    if (!at.ok) return failed(at.problem)
+    const [px, py] = [context.number(line.x), context.number(line.y)]
+    if (!px.ok) return failed(px.problem)
+    if (!py.ok) return failed(py.problem)
+    const { variable, decimals } = context
+    const { x, derivatives } = at.at
+    const y = derivatives[line.order]!
+    const length = Math.hypot(x - px.value, y - py.value)
+    const { curve } = own
+    const facts = spanFacts(curve, 0, curve.from, curve.to, context)
+    const found = facts.examination
+    const lane = { curve: line.curve, order: line.order }
+    const lengthText = formatNumber(length, decimals)
+    const marks: Mark[] = [
+      { kind: 'joint', lane, x, y, toX: px.value, toY: py.value, label: lengthText },
+      { kind: 'dot', lane, x, y, place: line.place },
+      {
+        kind: 'dot',
+        lane: { curve: line.name, order: 0 },
+        x,
+        y: length,
+        place: line.place,
+        label: lengthText,
+      },
+    ]
+    const readout = numberReadout('length', length, curve.unit, decimals)
+    if (!found) return { ...emptyResult, readouts: [readout], marks, pending: true }
+    const least = found.lowest
+    const digits = Math.max(decimals, line.digits ?? decimals)
+    const show = (v: number) => formatShort(v, 6)
+    const place = least && formatCertain(least.at[0]!.enclosure, digits)
+    const mark = (text: string, certain: boolean) => (certain ? '' : '≈ ') + text
+    return {
+      ...emptyResult,
+      readouts: [
+        readout,
+        ...(least
+          ? [
+              {
+                label: 'lowest' as const,
+                text: `${withUnit(formatNumber(least.value, digits), curve.unit)} at ${variable.letter} = ${mark(place!.text, place!.certain)}`,
+                value: least.value,
+              },
+            ]
+          : []),
+      ],
+      marks: [
+        ...marks,
+        ...(least
+          ? [
+              {
+                kind: 'stem' as const,
+                lane: { curve: line.name, order: 0 },
+                x: least.x,
+                y: least.value,
+                label: 'shortest',
+              },
+            ]
+          : []),
+      ],
+      verdict: {
+        complete: found.complete && least !== null,
+        text:
+          found.complete && least
+            ? `No shorter distance on [${show(curve.from)}, ${show(curve.to)}]: proven by ${found.candidates.length} candidates`
+            : 'The least distance could not be settled',
+        unresolved: found.unresolved,
+      },
+    }
+  },
+
+  offers(request) {
+    const rest = wordsAfter(request.text, 'distance from', 'distance of', 'distance')
+    if (rest === null || request.text === '') return []
+    const point = /to\s*\(?\s*([^,()]+)\s*,\s*([^()]+?)\s*\)?\s*$/.exec(rest)
+    const taken = new Set(request.curves.map((c) => c.name))
+    const name = ['L', 'D', 'd', 'l'].find((n) => !taken.has(n)) ?? 'L'
+    const { place, sliders } = likelyPlace(request)
+    const words = point ? rest.slice(0, point.index).trim() : rest
+    return curvesMeant(words, request)
+      .refs.filter((ref) => ref.order <= 2)
+      .map(({ curve, order }) => ({
+        line: {
+          kind: 'distance' as const,
+          id: '',
+          name,
+          curve,
+          order,
+          place,
+          x: point?.[1]?.trim() ?? '0',
+          y: point?.[2]?.trim() ?? '0',
+        },
+        newSliders: sliders,
+      }))
+  },
+
+  placeFields: ['place'],
+  rename: (line, names) => ({
+    ...line,
+    name: names(line.name),
+    curve: names(line.curve),
+    place: names(line.place),
+    x: names(line.x),
+    y: names(line.y),
+  }),
+}
+
+/** The length as a curve with a formula: √((t − x)² + (q(t) − y)²). */
+export function distanceCurve(line: DistanceLine, context: LineContext): CurveLookup {
+  const found = context.curve(line.curve)
+  if (!found.ok) return found
+  const [px, py] = [context.number(line.x), context.number(line.y)]
+  if (!px.ok) return px
+  if (!py.ok) return py
+  const { curve } = found
+  if (!curve.formula) {
+    return { ok: false, problem: { message: `${curve.name} has no formula to measure from` } }
+  }
+  const { letter } = context.variable
+  const under = curve.derivative(line.order).f
+  const minus = (tree: Tree, value: number) =>
+    sum(tree, negate(exactly(rationalFromNumber(value), true)))
+  const square = (tree: Tree) => power(tree, whole(2))
+  const tree = call(
+    'sqrt',
+    simplify(
+      sum(
+        square(minus(nameTree(letter), px.value)),
+        square(minus(withValues(under.tree, under.parameters), py.value)),
+      ),
+    ),
+  )
+  const f = compileTree(tree, { variable: letter })
+  const derivative = (order: number) => {
+    let t: Tree = tree
+    for (let i = 0; i < order; i++) t = differentiate(t, letter)
+    return { tree: t, f: order === 0 ? f : compileTree(t, { variable: letter }) }
+  }
+  const { unit, from, to, stale } = curve
+  return {
+    ok: true,
+    curve: {
+      name: line.name,
+      unit,
+      tree,
+      f,
+      from,
+      to,
+      stale,
+      problems: [],
+      hints: [],
+      formula: true,
+      derivative,
+      drawn: (order) =>
+        order >= 0 ? derivative(order).f : { ...accumulate(f, from, from, to), tree },
+    },
+  }
+}

@@ -1,0 +1,391 @@
+import { z } from 'zod'
+import type { Break, Examination, Feature } from '../features/examine'
+import { formatCertain, formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
+import { unitOfDerivative, withUnit } from '../study/units'
+import { because, type BecauseFact } from './because'
+import {
+  emptyResult,
+  failed,
+  type LineContext,
+  type LineResult,
+  type Mark,
+  type Readout,
+  type ResultRow,
+  type StatementKind,
+  type Verdict,
+} from './kind'
+import { lookOver } from './overSpan'
+import {
+  curveSlot,
+  curvesMeant,
+  curveText,
+  likelySpan,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from './slots'
+import { type SpanFacts, spanFacts } from './spanFacts'
+
+const wanted = ['features', 'zeros', 'turning points', 'inflections', 'critical points'] as const
+type Wanted = (typeof wanted)[number]
+
+/** Turning points of q on [0, 10]. */
+export const featuresLineSchema = z.object({
+  kind: z.literal('features'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(2),
+  only: z.enum(wanted),
+  span: spanSchema,
+  /** Whether the ends of the span belong to it. */
+  ends: z.boolean(),
+  /** Whether the points carry their words in the picture. */
+  labels: z.boolean(),
+})
+export type FeaturesLine = z.infer<typeof featuresLineSchema>
+
+const heads: Record<Wanted, string> = {
+  features: 'Features',
+  zeros: 'Zeros',
+  'turning points': 'Turning points',
+  inflections: 'Inflections',
+  'critical points': 'Critical points',
+}
+
+export const featuresKind: StatementKind<FeaturesLine> = {
+  kind: 'features',
+  schema: featuresLineSchema,
+
+  sentence: (line, context) => [
+    {
+      slot: 'choice',
+      field: 'only',
+      text: heads[line.only],
+      source: line.only,
+      latex: `\\text{${heads[line.only]}}`,
+      choices: wanted.map((value) => ({ value, text: heads[value] })),
+    },
+    { text: ' of ' },
+    curveSlot(line, context),
+    { text: ' on ' },
+    spanSlot(line.span, context),
+  ],
+
+  evaluate(line, context) {
+    const over = lookOver(line, context)
+    if (!over.ok) return failed(over.problem)
+    const { curve, from, to } = over
+    if (!curve.formula) {
+      return failed({
+        message: `${curve.name} has no formula, so its features cannot be proven`,
+        fix: 'fit a formula to it, or ask about the curve under it',
+      })
+    }
+    const facts = spanFacts(curve, line.order, from, to, context)
+    if (!facts.examination) return { ...emptyResult, pending: true }
+    return told(
+      line,
+      facts,
+      facts.examination,
+      unitOfDerivative(curve.unit, context.variable.unit, line.order),
+      context,
+    )
+  },
+
+  offers(request) {
+    const asked = wanted.filter((w) => {
+      const rest = wordsAfter(
+        request.text,
+        `${w} of`,
+        w,
+        ...(w === 'turning points' ? ['extremes', 'highs', 'lows'] : []),
+      )
+      return rest !== null && request.text !== ''
+    })
+    return asked.flatMap((only) => {
+      const rest = wordsAfter(request.text, `${only} of`, only, 'extremes', 'highs', 'lows') ?? ''
+      const { span, rest: words } = spanIn(rest)
+      return curvesMeant(words, request)
+        .refs.filter((ref) => ref.order <= 2)
+        .map(({ curve, order }) => ({
+          line: {
+            kind: 'features' as const,
+            id: '',
+            curve,
+            order,
+            only,
+            span: likelySpan(span, request, curve),
+            ends: true,
+            labels: true,
+          },
+        }))
+    })
+  },
+
+  placeFields: [],
+  hasSpan: true,
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    span: { from: names(line.span.from), to: names(line.span.to) },
+  }),
+}
+
+interface Found {
+  what: string
+  feature: Feature
+  fact: BecauseFact
+}
+
+/** Everything asked for, in order along the span. */
+function listOf(
+  only: Wanted,
+  found: Examination,
+  line: FeaturesLine,
+  from: number,
+  to: number,
+): Found[] {
+  const all: Found[] = []
+  const takes = (w: Wanted) => only === 'features' || only === w
+  const turns = new Set(found.turningPoints.map((t) => t.x))
+  if (takes('zeros')) {
+    for (const feature of found.zeros) all.push({ what: 'zero', feature, fact: { kind: 'zero' } })
+  }
+  if (takes('turning points') || only === 'critical points') {
+    for (const feature of found.turningPoints) {
+      const high = feature.kind === 'maximum'
+      all.push({
+        what: high ? 'high' : 'low',
+        feature,
+        fact: { kind: 'turns', rises: !high, vanishes: feature.vanishes },
+      })
+    }
+  }
+  if (takes('critical points') || only === 'features') {
+    for (const feature of found.criticalPoints) {
+      if (turns.has(feature.x)) continue
+      const kind = breakAt(found, feature.x)
+      all.push({ what: 'rest', feature, fact: { kind: 'keeps', missing: kind !== null } })
+    }
+  }
+  if (takes('inflections')) {
+    for (const feature of found.inflections) {
+      const up = found.concaveUp.some(
+        ([lo]) => Math.abs(lo - feature.x) < 1e-9 * Math.max(1, Math.abs(lo)),
+      )
+      all.push({
+        what: 'inflection',
+        feature,
+        fact: { kind: 'bends', up, hasTangent: feature.hasTangent, vanishes: feature.vanishes },
+      })
+    }
+  }
+  if (only === 'features') {
+    for (const one of found.breaks) {
+      const feature: Feature = { x: one.x, value: NaN, enclosure: one.enclosure, proven: true }
+      if (
+        all.some(
+          (f) =>
+            Math.abs(f.feature.x - one.x) <= 1e-9 * Math.max(1, Math.abs(one.x)) &&
+            f.what !== 'zero',
+        )
+      )
+        continue
+      all.push({ what: breakWords[one.kind], feature, fact: { kind: 'break', of: one.kind } })
+    }
+  }
+  if (line.ends && only === 'features') {
+    for (const feature of found.candidates) {
+      if (feature.x === from || feature.x === to) {
+        all.push({ what: 'end', feature, fact: { kind: 'end' } })
+      }
+    }
+  }
+  return all.sort((p, q) => p.feature.x - q.feature.x)
+}
+
+const breakAt = (found: Examination, x: number): Break | null =>
+  found.breaks.find((b) => b.x === x) ?? null
+export const breakWords: Record<Break['kind'], string> = {
+  jump: 'jump',
+  kink: 'kink',
+  cusp: 'cusp',
+  vertical: 'vertical',
+  hole: 'hole',
+  pole: 'pole',
+  'domain-end': 'end of domain',
+  oscillation: 'no limit',
+}
+
+function told(
+  line: FeaturesLine,
+  facts: SpanFacts,
+  found: Examination,
+  unit: string,
+  context: LineContext,
+): LineResult {
+  const { variable, decimals } = context
+  const { from, to } = facts
+  const { letter } = variable
+  const name = curveText(line)
+  const lane = { curve: line.curve, order: line.order }
+  const shown = (feature: Feature) => certainly(facts, feature, decimals)
+  const all = listOf(line.only, found, line, from, to)
+  const rows: ResultRow[] = all.map(({ what, feature, fact }) => {
+    const { x, value } = shown(feature)
+    return {
+      cells: [what, x, value, because(fact, name)],
+      values: [null, feature.x, Number.isFinite(feature.value) ? feature.value : null, null],
+      x: feature.x,
+    }
+  })
+  const marks: Mark[] = all
+    .filter(({ feature, what }) => Number.isFinite(feature.value) && what !== 'end')
+    .slice(0, 200)
+    .map(({ what, feature }) => {
+      const { x, value } = shown(feature)
+      const label = what === 'zero' ? `${letter} = ${x}` : `${what} ${value} at ${letter} = ${x}`
+      return { kind: 'stem', lane, x: feature.x, y: feature.value, label: line.labels ? label : '' }
+    })
+  const show = (x: number) => formatShort(x, Math.max(3, decimals))
+  const span = `[${show(from)}, ${show(to)}]`
+  const plural = line.only === 'features' ? 'feature' : line.only.replace(/s$/, '')
+  const verdict: Verdict = {
+    complete: found.complete,
+    text: found.complete
+      ? all.length === 0
+        ? `No ${plural} on ${span}: proven`
+        : line.only === 'features'
+          ? `Complete on ${span}`
+          : `Complete: no other ${plural} on ${span}`
+      : `Not settled on ${found.unresolved
+          .slice(0, 3)
+          .map(([a, b]) => `[${show(a)}, ${show(b)}]`)
+          .join(', ')}`,
+    unresolved: found.unresolved,
+  }
+  const decides = line.only !== 'zeros' && line.only !== 'inflections'
+  const candidates = decides ? candidateRows(line, facts, found, context) : []
+  return {
+    ...emptyResult,
+    readouts: decides ? extremes(line, found, unit, facts, context) : [],
+    marks,
+    verdict,
+    notes: [
+      ...found.level.map(
+        ([a, b]) =>
+          `${name} is level from ${letter} = ${show(a)} to ${show(b)}: a stretch, not points.`,
+      ),
+      ...(decides && !found.highest
+        ? [`${name} takes no highest value on ${span}${line.ends ? '' : ' without its ends'}.`]
+        : []),
+      ...(decides && !found.lowest
+        ? [`${name} takes no lowest value on ${span}${line.ends ? '' : ' without its ends'}.`]
+        : []),
+      ...(found.inflections.some((i) => !i.hasTangent) && line.only !== 'zeros'
+        ? ['An inflection at a kink has no tangent there.']
+        : []),
+    ],
+    tables: [
+      ...(rows.length > 0
+        ? [
+            {
+              name: 'Features' as const,
+              columns: ['kind', letter, `${name}(${letter})`, 'because'],
+              rows,
+              open: true,
+            },
+          ]
+        : []),
+      ...(candidates.length > 0
+        ? [
+            {
+              name: 'Candidates' as const,
+              columns: [letter, `${name}(${letter})`, 'what', ''],
+              rows: candidates,
+              open: false,
+            },
+          ]
+        : []),
+    ],
+  }
+}
+
+/** A place and its value with the digits that are certain; those that are not carry ≈. */
+function certainly({ f }: SpanFacts, { enclosure, value, proven }: Feature, decimals: number) {
+  const place = formatCertain(enclosure, decimals)
+  const height = Number.isFinite(value)
+    ? formatCertain(heights(f, enclosure, value), decimals)
+    : null
+  const mark = (text: string, certain: boolean) => (certain && proven ? '' : '≈ ') + text
+  return {
+    x: mark(place.text, place.certain),
+    value: height ? mark(height.text, height.certain) : '—',
+  }
+}
+
+function heights(
+  f: SpanFacts['f'],
+  [lo, hi]: readonly [number, number],
+  value: number,
+): [number, number] {
+  const [least, greatest] = f.enclose(lo, hi)
+  // Across a break the enclosure holds both sides; the value itself is what is shown then.
+  return Number.isFinite(least) && Number.isFinite(greatest) && greatest - least < 1e-6
+    ? [least, greatest]
+    : [value, value]
+}
+
+function candidateRows(
+  line: FeaturesLine,
+  facts: SpanFacts,
+  found: Examination,
+  { decimals }: LineContext,
+): ResultRow[] {
+  const { from, to } = facts
+  const at = (extreme: Examination['highest'], x: number) =>
+    extreme?.at.some((f) => f.x === x) === true
+  return found.candidates
+    .filter(({ x }) => line.ends || (x !== from && x !== to))
+    .map((feature) => {
+      const { x, value } = certainly(facts, feature, decimals)
+      const isEnd = feature.x === from || feature.x === to
+      const says = [
+        ...(at(found.highest, feature.x) ? ['highest'] : []),
+        ...(at(found.lowest, feature.x) ? ['lowest'] : []),
+      ]
+      return {
+        cells: [x, value, isEnd ? 'end' : 'critical point', says.join(', ')],
+        values: [feature.x, feature.value, null, null],
+        x: feature.x,
+      }
+    })
+}
+
+/** The absolute extremes, decided by the candidates; without its ends a span may have none. */
+function extremes(
+  line: FeaturesLine,
+  found: Examination,
+  unit: string,
+  facts: SpanFacts,
+  { variable, decimals }: LineContext,
+): Readout[] {
+  const out = (label: 'highest' | 'lowest', extreme: Examination['highest']): Readout[] => {
+    if (!extreme) return []
+    const inside = extreme.at.filter((f) => line.ends || (f.x !== facts.from && f.x !== facts.to))
+    const first = inside[0]
+    if (!first) return []
+    const { value, x } = certainly(facts, first, decimals)
+    const more = inside.length > 1 ? ` and ${inside.length - 1} more` : ''
+    return [
+      {
+        label,
+        text: `${withUnit(value, unit)} at ${variable.letter} = ${x}${more}`,
+        value: extreme.value,
+      },
+    ]
+  }
+  return [...out('highest', found.highest), ...out('lowest', found.lowest)]
+}

@@ -1,0 +1,141 @@
+import { z } from 'zod'
+import { compileTree } from '../evaluate/compile'
+import { withValues } from '../evaluate/withValues'
+import { solveInSteps } from '../features/solve'
+import { product } from '../language/tree'
+import { formatCertain, formatShort } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
+import { signStretches } from './conclude'
+import { emptyResult, failed, type SignFigure, type StatementKind } from './kind'
+import { lookOver } from './overSpan'
+import {
+  curveSlot,
+  curvesMeant,
+  curveText,
+  likelySpan,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from './slots'
+import { spanFacts } from './spanFacts'
+
+/** Signs of q, q′ and q′′ on [0, 10]. */
+export const signsLineSchema = z.object({
+  kind: z.literal('signs'),
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  order: z.int().min(0).max(1),
+  span: spanSchema,
+  /** Read as a position's velocity: where it speeds up and slows down. */
+  speed: z.boolean(),
+})
+export type SignsLine = z.infer<typeof signsLineSchema>
+
+const words = [
+  ['above the axis', 'below the axis'],
+  ['rises', 'falls'],
+  ['concave up', 'concave down'],
+] as const
+
+export const signsKind: StatementKind<SignsLine> = {
+  kind: 'signs',
+  schema: signsLineSchema,
+
+  sentence: (line, context) => [
+    { text: line.speed ? 'Speeding up and slowing down of ' : 'Sign chart of ' },
+    curveSlot(line, context),
+    { text: ' on ' },
+    spanSlot(line.span, context),
+  ],
+
+  evaluate(line, context) {
+    const over = lookOver(line, context)
+    if (!over.ok) return failed(over.problem)
+    const { curve, from, to } = over
+    if (!curve.formula) return failed({ message: `${curve.name} has no formula to prove signs of` })
+    const { decimals, variable } = context
+    const certain = (enclosure: readonly [number, number]) =>
+      formatCertain(enclosure, decimals).text
+    const facts = [0, 1, 2].map((k) => spanFacts(curve, line.order + k, from, to, context))
+    const found = facts.map((f) => f.examination)
+    if (found.some((e) => e === null)) return { ...emptyResult, pending: true }
+    const name = curveText(line)
+    const rows: SignFigure['rows'] = found.map((examination, k) => {
+      const e = examination!
+      const stretch = (sign: 1 | -1) =>
+        signStretches(e, sign, from, to).map(([a, b]) => ({
+          from: a,
+          to: b,
+          sign,
+          words: words[k]![sign > 0 ? 0 : 1],
+        }))
+      return {
+        name: name + '′'.repeat(k),
+        stretches: [...stretch(1), ...stretch(-1)].sort((p, q) => p.from - q.from),
+        marks: [
+          ...e.zeros.map((z) => ({ x: z.x, text: certain(z.enclosure), zero: true })),
+          ...e.breaks.map((b) => ({ x: b.x, text: certain(b.enclosure), zero: false })),
+        ],
+      }
+    })
+    const complete = found.every((e) => e!.complete)
+    const verdict = {
+      complete,
+      text: complete ? 'Every change of sign is here: proven' : 'Not every sign could be settled',
+      unresolved: found.flatMap((e) => e!.unresolved),
+    }
+    if (!line.speed) return { ...emptyResult, signs: { from, to, rows }, verdict }
+    // The speed |v| rises where v and v′ have one sign: where v·v′ > 0.
+    const [v, a] = [facts[0]!.f, facts[1]!.f]
+    const vTree = withValues(v.tree, v.parameters)
+    const aTree = withValues(a.tree, a.parameters)
+    const both = compileTree(product(vTree, aTree), { variable: v.variable })
+    const turns = context.steps(solveInSteps(both, 0, from, to))
+    if (!turns) return { ...emptyResult, pending: true }
+    const cuts = [from, ...turns.solutions.map((s) => s.x).filter((x) => x > from && x < to), to]
+    const show = (x: number) => formatShort(x, decimals)
+    const conclusions = cuts.slice(1).flatMap((end, i) => {
+      const begin = cuts[i]!
+      const middle = begin + (end - begin) / 2
+      const [sv, sa] = [Math.sign(v.value(middle)), Math.sign(a.value(middle))]
+      if (sv === 0 || sa === 0 || Number.isNaN(sv * sa)) return []
+      const sign = (s: number) => (s > 0 ? '> 0' : '< 0')
+      return [
+        {
+          text: `It ${sv * sa > 0 ? 'speeds up' : 'slows down'} from ${variable.letter} = ${show(begin)} to ${show(end)}, because ${name} ${sign(sv)} and ${name}′ ${sign(sa)} inside.`,
+          at: begin,
+        },
+      ]
+    })
+    return { ...emptyResult, signs: { from, to, rows: rows.slice(0, 2) }, conclusions, verdict }
+  },
+
+  offers(request) {
+    const chart = wordsAfter(request.text, 'sign chart of', 'sign chart', 'signs of', 'signs')
+    const speed = wordsAfter(request.text, 'speeding up of', 'speeding up', 'speed of', 'speed')
+    const rest = chart ?? speed
+    if (rest === null || request.text === '') return []
+    const { span, rest: left } = spanIn(rest)
+    return curvesMeant(left, request)
+      .refs.filter((ref) => ref.order <= 1)
+      .map(({ curve, order }) => ({
+        line: {
+          kind: 'signs' as const,
+          id: '',
+          curve,
+          order,
+          span: likelySpan(span, request, curve),
+          speed: chart === null,
+        },
+      }))
+  },
+
+  placeFields: [],
+  hasSpan: true,
+  rename: (line, names) => ({
+    ...line,
+    curve: names(line.curve),
+    span: { from: names(line.span.from), to: names(line.span.to) },
+  }),
+}

@@ -1,0 +1,149 @@
+import { changeLane, compareGuess, formatShort, type LaneScene } from '@yperkine/core'
+import { type PointerEvent, useRef } from 'react'
+import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+import { usePainting } from './usePainting'
+
+/**
+ * A lane whose graph is hidden until the learner has guessed: a guess is drawn with the pointer,
+ * stays in its own coordinates, and is compared when the lane is uncovered.
+ */
+export function Cover({ lane }: { lane: Pick<LaneScene, 'id' | 'title' | 'curve' | 'order'> }) {
+  const covered = useStudy((s) => s.lanes.find((l) => l.id === lane.id)?.covered ?? false)
+  const drawn = useWorkbench((s) => (s.guesses.get(lane.id)?.length ?? 0) > 1)
+  if (!covered && !drawn) return null
+  return (
+    <>
+      {covered && <Sheet lane={lane} />}
+      <Guess id={lane.id} />
+      {!covered && <Compared lane={lane} />}
+    </>
+  )
+}
+
+type Named = Pick<LaneScene, 'id' | 'title' | 'curve' | 'order'>
+
+function Sheet({ lane }: { lane: Named }) {
+  const store = useWorkbenchStore()
+  const drawing = useRef(false)
+  const sheet = useRef<HTMLDivElement>(null)
+  const pointAt = (event: PointerEvent): [number, number] => {
+    const { scene } = store.getState()
+    const here = scene.lanes.find((l) => l.id === lane.id)!
+    const { left, top } = sheet.current!.getBoundingClientRect()
+    const x = scene.x[0] + ((event.clientX - left) / scene.width) * (scene.x[1] - scene.x[0])
+    const y = here.y[1] - ((event.clientY - top) / here.height) * (here.y[1] - here.y[0])
+    return [x, y]
+  }
+  const { apply, announce, setGuess } = store.getState()
+  const uncover = () => {
+    apply(changeLane(lane.id, { covered: false }))
+    announce(`${lane.title} uncovered`)
+  }
+  return (
+    <div
+      ref={sheet}
+      className="absolute inset-0 z-10 cursor-crosshair touch-none bg-page"
+      onPointerDown={(event) => {
+        if (event.button !== 0 || (event.target as Element).closest('button')) return
+        event.currentTarget.setPointerCapture(event.pointerId)
+        drawing.current = true
+        setGuess(lane.id, [pointAt(event)])
+      }}
+      onPointerMove={(event) => {
+        if (!drawing.current) return
+        const points = store.getState().guesses.get(lane.id) ?? []
+        const next = pointAt(event)
+        // A graph has one height at each place: going back draws it anew there.
+        const forward = next[0] >= (points.at(-1)?.[0] ?? -Infinity)
+        const kept = points.filter(([x]) => (forward ? x < next[0] : x < next[0]))
+        setGuess(lane.id, [...kept, next])
+      }}
+      onPointerUp={() => (drawing.current = false)}
+      onPointerCancel={() => (drawing.current = false)}
+    >
+      <div className="pointer-events-none absolute inset-x-0 top-2 flex justify-center gap-2">
+        <span className="text-quiet">
+          {lane.title} is covered: draw what you expect, from left to right.
+        </span>
+        <button type="button" className="pill pointer-events-auto" onClick={uncover}>
+          Uncover {lane.title}
+        </button>
+      </div>
+      <Axis id={lane.id} />
+    </div>
+  )
+}
+
+/** The axis alone, so that a guess has signs. */
+function Axis({ id }: { id: string }) {
+  const line = useRef<HTMLDivElement>(null)
+  usePainting((scene) => {
+    const lane = scene.lanes.find((l) => l.id === id)
+    if (!lane || !line.current) return
+    const at = (lane.y[1] / (lane.y[1] - lane.y[0])) * lane.height
+    line.current.style.transform = `translateY(${at}px)`
+    line.current.style.visibility = at >= 0 && at <= lane.height ? 'visible' : 'hidden'
+  })
+  return <div ref={line} className="pointer-events-none absolute inset-x-0 top-0 h-px bg-axis" />
+}
+
+/** The guess as it was drawn, over the cover and later over the curve. */
+function Guess({ id }: { id: string }) {
+  const store = useWorkbenchStore()
+  const path = useRef<SVGPathElement>(null)
+  usePainting((scene) => {
+    const lane = scene.lanes.find((l) => l.id === id)
+    const points = store.getState().guesses.get(id) ?? []
+    if (!lane || !path.current) return
+    const at = ([x, y]: readonly [number, number]) =>
+      `${((x - scene.x[0]) / (scene.x[1] - scene.x[0])) * scene.width} ${((lane.y[1] - y) / (lane.y[1] - lane.y[0])) * lane.height}`
+    path.current.setAttribute('d', points.length > 1 ? `M${points.map(at).join('L')}` : '')
+  })
+  return (
+    <svg aria-hidden className="pointer-events-none absolute inset-0 z-10 size-full">
+      <path
+        ref={path}
+        data-guess={id}
+        className="fill-none stroke-plum"
+        strokeWidth="3"
+        strokeDasharray="2 5"
+        strokeLinecap="round"
+      />
+    </svg>
+  )
+}
+
+/** How the guess fares against the curve. */
+function Compared({ lane }: { lane: Named }) {
+  const store = useWorkbenchStore()
+  const points = useWorkbench((s) => s.guesses.get(lane.id))
+  const found = useWorkbench((s) => s.evaluation.curves.get(lane.curve))
+  if (!points || !found?.ok) return null
+  const compared = compareGuess(found.curve.drawn(lane.order), points)
+  if (!compared) return null
+  const { sameSign, sameWay, wrongSign } = compared
+  const percent = (share: number) => `${Math.round(100 * share)} %`
+  const first = wrongSign[0]
+  return (
+    <div
+      role="status"
+      className="absolute top-1 left-2 z-20 flex max-w-[70%] items-center gap-2 rounded-md bg-page px-2 py-1 text-[calc(13px*var(--type))] outline outline-rule"
+    >
+      <span>
+        Your guess has the right sign over {percent(sameSign)} of its way and goes the right way
+        over {percent(sameWay)}
+        {first
+          ? `; the first wrong sign is from ${formatShort(first[0], 2)} to ${formatShort(first[1], 2)}`
+          : ''}
+        .
+      </span>
+      <button
+        type="button"
+        className="pill"
+        onClick={() => store.getState().setGuess(lane.id, null)}
+      >
+        Clear
+      </button>
+    </div>
+  )
+}
