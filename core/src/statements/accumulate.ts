@@ -7,7 +7,7 @@ import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfArea } from '../study/units'
 import { type CurveLookup, emptyResult, failed, type LineContext, type StatementKind } from './kind'
-import { curveSlot, placeText, parseCurveRef, wordsAfter } from './slots'
+import { curveSlot, parseCurveRef, placeText, wordsAfter } from './slots'
 
 /** Let A(t) be the area under q from 0 to t. */
 export const accumulateLineSchema = z.object({

@@ -7,7 +7,7 @@ import { compensatedSum } from '../calculus/quadrature'
 import { extremesOnStrips } from '../features/stripExtremes'
 import { seeded } from '../search/population'
 import { formatNumber, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema, spanSchema } from '../study/parts'
+import { placeTextSchema } from '../study/parts'
 import { unitOfArea, unitOfDerivative, withUnit } from '../study/units'
 import { convergence } from './convergence'
 import {
@@ -24,10 +24,10 @@ import {
   type StatementKind,
 } from './kind'
 import { numberReadout } from './lines'
-import { lookOver } from './overSpan'
+import { lookOverFormula, overSpanFields, renameOver } from './overSpan'
 import {
-  curveSlot,
   curvesMeant,
+  curveSlot,
   curveText,
   likelySpan,
   placeText,
@@ -43,11 +43,8 @@ export type AreaRule = (typeof areaRules)[number]
 /** Area under q over [1, 7] with n = 8 strips, height at the left. */
 export const areaLineSchema = z.object({
   kind: z.literal('area'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(3),
-  span: spanSchema,
   /** How many strips, and where in each the height is read: numbers or sliders. */
   count: placeTextSchema,
   rule: z.enum(areaRules),
@@ -106,12 +103,9 @@ export const areaKind: StatementKind<AreaLine> = {
     const found = context.curve(line.curve)
     if (!found.ok) return failed(found.problem)
     if (found.curve.readings) return measured(line, found.curve, context)
-    const over = lookOver(line, context)
+    const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
-    if (!curve.formula) {
-      return failed({ message: `${curve.name} has no formula to cut strips under` })
-    }
     const count = context.number(line.count)
     if (!count.ok) return failed(count.problem)
     const n = Math.round(count.value)
@@ -170,9 +164,7 @@ export const areaKind: StatementKind<AreaLine> = {
   placeFields: [],
   hasSpan: true,
   rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
-    span: { from: names(line.span.from), to: names(line.span.to) },
+    ...renameOver(line, names),
     count: names(line.count),
     position: names(line.position),
     tolerance: names(line.tolerance),

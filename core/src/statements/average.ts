@@ -1,29 +1,17 @@
 import { z } from 'zod'
 import { formatShort, numberToFormula } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
 import { unitOfDerivative } from '../study/units'
 import { failed, type StatementKind } from './kind'
 import { numberReadout } from './lines'
-import { lookOver } from './overSpan'
-import {
-  curveSlot,
-  curvesMeant,
-  curveText,
-  likelySpan,
-  spanIn,
-  spanSlot,
-  wordsAfter,
-} from './slots'
+import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
 import { spanFacts } from './spanFacts'
 
 /** Average of q over [1, 4]. */
 export const averageLineSchema = z.object({
   kind: z.literal('average'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(3),
-  span: spanSchema,
 })
 export type AverageLine = z.infer<typeof averageLineSchema>
 
@@ -39,10 +27,9 @@ export const averageKind: StatementKind<AverageLine> = {
   ],
 
   evaluate(line, context) {
-    const over = lookOver(line, context)
+    const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
-    if (!curve.formula) return failed({ message: `${curve.name} has no formula` })
     const { variable, decimals } = context
     const facts = spanFacts(curve, line.order, from, to, context)
     const { exact } = facts
@@ -81,24 +68,16 @@ export const averageKind: StatementKind<AverageLine> = {
 
   offers(request) {
     const rest = wordsAfter(request.text, 'average value of', 'average of', 'average')
-    if (rest === null || request.text === '' || /^rate\b/.test(rest)) return []
-    const { span, rest: words } = spanIn(rest)
-    return curvesMeant(words, request).refs.map(({ curve, order }) => ({
-      line: {
-        kind: 'average' as const,
-        id: '',
-        curve,
-        order,
-        span: likelySpan(span, request, curve),
-      },
+    if (rest !== null && /^rate\b/.test(rest)) return []
+    return offersOver(rest, request, 3, (ref, span) => ({
+      kind: 'average' as const,
+      id: '',
+      ...ref,
+      span,
     }))
   },
 
   placeFields: [],
   hasSpan: true,
-  rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
-    span: { from: names(line.span.from), to: names(line.span.to) },
-  }),
+  rename: renameOver,
 }

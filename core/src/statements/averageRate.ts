@@ -1,28 +1,16 @@
 import { z } from 'zod'
 import { formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { failed, type StatementKind } from './kind'
 import { numberReadout } from './lines'
-import { lookOver } from './overSpan'
-import {
-  curveSlot,
-  curvesMeant,
-  curveText,
-  likelySpan,
-  spanIn,
-  spanSlot,
-  wordsAfter,
-} from './slots'
+import { lookOver, offersOver, overSpanFields, renameOver } from './overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
 
 /** Average rate of q over [1, 4]. */
 export const averageRateLineSchema = z.object({
   kind: z.literal('averageRate'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(2),
-  span: spanSchema,
 })
 export type AverageRateLine = z.infer<typeof averageRateLineSchema>
 
@@ -94,26 +82,15 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
 
   offers(request) {
     const rest = wordsAfter(request.text, 'average rate of', 'average rate')
-    if (rest === null || request.text === '') return []
-    const { span, rest: words } = spanIn(rest)
-    return curvesMeant(words, request)
-      .refs.filter((ref) => ref.order <= 2)
-      .map(({ curve, order }) => ({
-        line: {
-          kind: 'averageRate' as const,
-          id: '',
-          curve,
-          order,
-          span: likelySpan(span, request, curve),
-        },
-      }))
+    return offersOver(rest, request, 2, (ref, span) => ({
+      kind: 'averageRate' as const,
+      id: '',
+      ...ref,
+      span,
+    }))
   },
 
   placeFields: [],
   hasSpan: true,
-  rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
-    span: { from: names(line.span.from), to: names(line.span.to) },
-  }),
+  rename: renameOver,
 }

@@ -1,23 +1,20 @@
 import { z } from 'zod'
 import { areaBetween, type TotalArea } from '../calculus/areas'
 import { formatNumber, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema, spanSchema } from '../study/parts'
+import { placeTextSchema } from '../study/parts'
 import { unitOfArea, withUnit } from '../study/units'
 import { failed, type StatementKind } from './kind'
 import { numberReadout } from './lines'
-import { lookOver } from './overSpan'
+import { lookOver, overSpanFields, renameOver } from './overSpan'
 import { curveSlot, likelySpan, parseCurveRef, spanIn, spanSlot, wordsAfter } from './slots'
 
 /** Area between q and r over [0, 10]. */
 export const betweenLineSchema = z.object({
   kind: z.literal('between'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(3),
   /** The name of the other curve. */
   target: placeTextSchema,
-  span: spanSchema,
 })
 export type BetweenLine = z.infer<typeof betweenLineSchema>
 
@@ -134,9 +131,7 @@ export const betweenKind: StatementKind<BetweenLine> = {
   placeFields: [],
   hasSpan: true,
   rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
+    ...renameOver(line, names),
     target: names(line.target),
-    span: { from: names(line.span.from), to: names(line.span.to) },
   }),
 }

@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import type { Examination } from '../features/examine'
 import { formatCertain, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
 import {
   emptyResult,
   failed,
@@ -10,16 +9,8 @@ import {
   type Mark,
   type StatementKind,
 } from './kind'
-import { lookOver } from './overSpan'
-import {
-  curveSlot,
-  curvesMeant,
-  curveText,
-  likelySpan,
-  spanIn,
-  spanSlot,
-  wordsAfter,
-} from './slots'
+import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
 import { spanFacts } from './spanFacts'
 
 const orders = ['f', "f'", "f''"] as const
@@ -27,15 +18,12 @@ const orders = ['f', "f'", "f''"] as const
 /** Taking q as f′′: conclusions about f′ on [0, 10]. */
 export const concludeLineSchema = z.object({
   kind: z.literal('conclude'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(2),
   /** What the graph is. */
   taken: z.enum(orders),
   /** What is concluded about. */
   about: z.enum(['f', "f'", "f''", "f'''"]),
-  span: spanSchema,
 })
 export type ConcludeLine = z.infer<typeof concludeLineSchema>
 
@@ -58,10 +46,9 @@ export const concludeKind: StatementKind<ConcludeLine> = {
   ],
 
   evaluate(line, context) {
-    const over = lookOver(line, context)
+    const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
-    if (!curve.formula) return failed({ message: `${curve.name} has no formula to conclude from` })
     const facts = spanFacts(curve, line.order, from, to, context)
     if (!facts.examination) return { ...emptyResult, pending: true }
     return concluded(line, facts.examination, context, from, to)
@@ -69,32 +56,17 @@ export const concludeKind: StatementKind<ConcludeLine> = {
 
   offers(request) {
     const rest = wordsAfter(request.text, 'conclude from', 'conclude', 'taking')
-    if (rest === null || request.text === '') return []
-    const { span, rest: words } = spanIn(rest)
-    const taken = /\bas\s+f('{0,2}|′{0,2}|″)/.exec(words)
-    const primes = taken ? taken[1]!.replaceAll('″', '′′').length : 1
-    return curvesMeant(words, request)
-      .refs.filter((ref) => ref.order <= 2)
-      .map(({ curve, order }) => ({
-        line: {
-          kind: 'conclude' as const,
-          id: '',
-          curve,
-          order,
-          taken: orders[primes]!,
-          about: 'f' as const,
-          span: likelySpan(span, request, curve),
-        },
-      }))
+    return offersOver(rest, request, 2, (ref, span, words) => {
+      const taken = /\bas\s+f('{0,2}|′{0,2}|″)/.exec(words)
+      const primes = taken ? taken[1]!.replaceAll('″', '′′').length : 1
+      const line = { kind: 'conclude' as const, id: '', ...ref, span }
+      return { ...line, taken: orders[primes]!, about: 'f' as const }
+    })
   },
 
   placeFields: [],
   hasSpan: true,
-  rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
-    span: { from: names(line.span.from), to: names(line.span.to) },
-  }),
+  rename: renameOver,
 }
 
 const choice = (field: string, value: string, all: readonly string[]) => ({

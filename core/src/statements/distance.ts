@@ -29,7 +29,7 @@ import {
   type StatementKind,
 } from './kind'
 import { numberReadout } from './lines'
-import { curveSlot, curvesMeant, likelyPlace, placeSlot, placeText, wordsAfter } from './slots'
+import { curvesMeant, curveSlot, likelyPlace, placeSlot, placeText, wordsAfter } from './slots'
 import { spanFacts } from './spanFacts'
 
 /** Let L(t) be the distance from q at t = a to (3, 1). */

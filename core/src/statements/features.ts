@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import type { Break, Examination, Feature } from '../features/examine'
 import { formatCertain, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { because, type BecauseFact } from './because'
 import {
@@ -15,16 +14,8 @@ import {
   type StatementKind,
   type Verdict,
 } from './kind'
-import { lookOver } from './overSpan'
-import {
-  curveSlot,
-  curvesMeant,
-  curveText,
-  likelySpan,
-  spanIn,
-  spanSlot,
-  wordsAfter,
-} from './slots'
+import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
 import { type SpanFacts, spanFacts } from './spanFacts'
 
 const wanted = ['features', 'zeros', 'turning points', 'inflections', 'critical points'] as const
@@ -33,12 +24,9 @@ type Wanted = (typeof wanted)[number]
 /** Turning points of q on [0, 10]. */
 export const featuresLineSchema = z.object({
   kind: z.literal('features'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(2),
   only: z.enum(wanted),
-  span: spanSchema,
   /** Whether the ends of the span belong to it. */
   ends: z.boolean(),
   /** Whether the points carry their words in the picture. */
@@ -74,15 +62,9 @@ export const featuresKind: StatementKind<FeaturesLine> = {
   ],
 
   evaluate(line, context) {
-    const over = lookOver(line, context)
+    const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
-    if (!curve.formula) {
-      return failed({
-        message: `${curve.name} has no formula, so its features cannot be proven`,
-        fix: 'fit a formula to it, or ask about the curve under it',
-      })
-    }
     const facts = spanFacts(curve, line.order, from, to, context)
     if (!facts.examination) return { ...emptyResult, pending: true }
     return told(
@@ -106,31 +88,21 @@ export const featuresKind: StatementKind<FeaturesLine> = {
     })
     return asked.flatMap((only) => {
       const rest = wordsAfter(request.text, `${only} of`, only, 'extremes', 'highs', 'lows') ?? ''
-      const { span, rest: words } = spanIn(rest)
-      return curvesMeant(words, request)
-        .refs.filter((ref) => ref.order <= 2)
-        .map(({ curve, order }) => ({
-          line: {
-            kind: 'features' as const,
-            id: '',
-            curve,
-            order,
-            only,
-            span: likelySpan(span, request, curve),
-            ends: true,
-            labels: true,
-          },
-        }))
+      return offersOver(rest, request, 2, (ref, span) => ({
+        kind: 'features' as const,
+        id: '',
+        ...ref,
+        only,
+        span,
+        ends: true,
+        labels: true,
+      }))
     })
   },
 
   placeFields: [],
   hasSpan: true,
-  rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
-    span: { from: names(line.span.from), to: names(line.span.to) },
-  }),
+  rename: renameOver,
 }
 
 interface Found {

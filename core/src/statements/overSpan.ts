@@ -1,6 +1,42 @@
 import { formatShort } from '../study/numbers'
-import type { SpanText } from '../study/parts'
-import type { CurveResult, LineContext, LineProblem } from './kind'
+import { idSchema, lineLookSchema, nameSchema, spanSchema, type SpanText } from '../study/parts'
+import type { CurveResult, LineContext, LineProblem, Proposal, Request } from './kind'
+import { type CurveRef, curvesMeant, likelySpan, spanIn } from './slots'
+
+/** Members that every line about a curve over a span has. */
+export const overSpanFields = {
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  curve: nameSchema,
+  span: spanSchema,
+}
+
+/** Such a line with other names for curves and sliders. */
+export const renameOver = <L extends { curve: string; span: SpanText }>(
+  line: L,
+  names: (text: string) => string,
+): L => ({
+  ...line,
+  curve: names(line.curve),
+  span: { from: names(line.span.from), to: names(line.span.to) },
+})
+
+/**
+ * Lines over a span for the words behind the one that chose the kind, such as "of q′ over 1 to 4";
+ * none where the kind was not asked for.
+ */
+export function offersOver<L>(
+  rest: string | null,
+  request: Request,
+  highestOrder: number,
+  make: (ref: CurveRef, span: SpanText, words: string) => L,
+): Proposal<L>[] {
+  if (rest === null || request.text === '') return []
+  const { span, rest: words } = spanIn(rest)
+  return curvesMeant(words, request)
+    .refs.filter((ref) => ref.order <= highestOrder)
+    .map((ref) => ({ line: make(ref, likelySpan(span, request, ref.curve), words) }))
+}
 
 /** A curve over a span whose ends are in order and inside the curve's own. */
 export function lookOver(
@@ -45,4 +81,20 @@ export function lookOver(
     }
   }
   return { ok: true, curve, from: a, to: b }
+}
+
+/** The same for lines that prove something, for which a curve must have a formula. */
+export function lookOverFormula(
+  line: { curve: string; span: SpanText },
+  context: LineContext,
+): ReturnType<typeof lookOver> {
+  const found = lookOver(line, context)
+  if (!found.ok || found.curve.formula) return found
+  return {
+    ok: false,
+    problem: {
+      message: `${line.curve} has no formula, so nothing about it can be proven`,
+      fix: 'fit a formula to it, and ask about that',
+    },
+  }
 }

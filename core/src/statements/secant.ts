@@ -14,7 +14,7 @@ import {
   type StatementKind,
 } from './kind'
 import { lineReadout, numberReadout } from './lines'
-import { curveSlot, curvesMeant, curveText, likelyPlace, placeSlot, wordsAfter } from './slots'
+import { curvesMeant, curveSlot, curveText, likelyPlace, placeSlot, wordsAfter } from './slots'
 
 /** Secant to q from t = a to t = a + h. */
 export const secantLineSchema = z.object({

@@ -4,29 +4,17 @@ import { withValues } from '../evaluate/withValues'
 import { solveInSteps } from '../features/solve'
 import { product } from '../language/tree'
 import { formatCertain, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, spanSchema } from '../study/parts'
 import { signStretches } from './conclude'
 import { emptyResult, failed, type SignFigure, type StatementKind } from './kind'
-import { lookOver } from './overSpan'
-import {
-  curveSlot,
-  curvesMeant,
-  curveText,
-  likelySpan,
-  spanIn,
-  spanSlot,
-  wordsAfter,
-} from './slots'
+import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
 import { spanFacts } from './spanFacts'
 
 /** Signs of q, q′ and q′′ on [0, 10]. */
 export const signsLineSchema = z.object({
   kind: z.literal('signs'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(1),
-  span: spanSchema,
   /** Read as a position's velocity: where it speeds up and slows down. */
   speed: z.boolean(),
 })
@@ -50,10 +38,9 @@ export const signsKind: StatementKind<SignsLine> = {
   ],
 
   evaluate(line, context) {
-    const over = lookOver(line, context)
+    const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
-    if (!curve.formula) return failed({ message: `${curve.name} has no formula to prove signs of` })
     const { decimals, variable } = context
     const certain = (enclosure: readonly [number, number]) =>
       formatCertain(enclosure, decimals).text
@@ -114,28 +101,16 @@ export const signsKind: StatementKind<SignsLine> = {
   offers(request) {
     const chart = wordsAfter(request.text, 'sign chart of', 'sign chart', 'signs of', 'signs')
     const speed = wordsAfter(request.text, 'speeding up of', 'speeding up', 'speed of', 'speed')
-    const rest = chart ?? speed
-    if (rest === null || request.text === '') return []
-    const { span, rest: left } = spanIn(rest)
-    return curvesMeant(left, request)
-      .refs.filter((ref) => ref.order <= 1)
-      .map(({ curve, order }) => ({
-        line: {
-          kind: 'signs' as const,
-          id: '',
-          curve,
-          order,
-          span: likelySpan(span, request, curve),
-          speed: chart === null,
-        },
-      }))
+    return offersOver(chart ?? speed, request, 1, (ref, span) => ({
+      kind: 'signs' as const,
+      id: '',
+      ...ref,
+      span,
+      speed: chart === null,
+    }))
   },
 
   placeFields: [],
   hasSpan: true,
-  rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
-    span: { from: names(line.span.from), to: names(line.span.to) },
-  }),
+  rename: renameOver,
 }

@@ -1,28 +1,16 @@
 import { z } from 'zod'
 import { formatNumber, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema, spanSchema } from '../study/parts'
+import { placeTextSchema } from '../study/parts'
 import { readingQuotients, tableColumns, type TableColumn, tabulate } from '../tables/table'
 import { failed, type LineContext, type LineResult, type Mark, type StatementKind } from './kind'
-import { lookOver } from './overSpan'
-import {
-  curveSlot,
-  curvesMeant,
-  curveText,
-  likelySpan,
-  placeText,
-  spanIn,
-  spanSlot,
-  wordsAfter,
-} from './slots'
+import { lookOver, offersOver, overSpanFields, renameOver } from './overSpan'
+import { curveSlot, curveText, placeText, spanSlot, wordsAfter } from './slots'
 
 /** Table of q over [0, 10] by 0.5. */
 export const tableLineSchema = z.object({
   kind: z.literal('table'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(3),
-  span: spanSchema,
   step: placeTextSchema,
   /** The distance of shifted values and quotients. */
   h: placeTextSchema,
@@ -85,29 +73,21 @@ export const tableKind: StatementKind<TableLine> = {
     const rest = wordsAfter(request.text, 'table of', 'table')
     if (rest === null || request.text === '') return []
     const [, words = '', by] = /^(.*?)(?:\s*\bby\s+(\S+))?$/.exec(rest) ?? []
-    const { span, rest: left } = spanIn(words)
-    return curvesMeant(left, request)
-      .refs.filter((ref) => ref.order <= 3)
-      .map(({ curve, order }) => ({
-        line: {
-          kind: 'table' as const,
-          id: '',
-          curve,
-          order,
-          span: likelySpan(span, request, curve),
-          step: by ?? '0.5',
-          h: '0.001',
-          columns: usualColumns,
-        },
-      }))
+    return offersOver(words, request, 3, (ref, span) => ({
+      kind: 'table' as const,
+      id: '',
+      ...ref,
+      span,
+      step: by ?? '0.5',
+      h: '0.001',
+      columns: usualColumns,
+    }))
   },
 
   placeFields: [],
   hasSpan: true,
   rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
-    span: { from: names(line.span.from), to: names(line.span.to) },
+    ...renameOver(line, names),
     step: names(line.step),
     h: names(line.h),
   }),

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { RealFunction } from '../evaluate/compile'
 import { solveInSteps, type Solutions } from '../features/solve'
 import { formatCertain, formatNumber, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema, spanSchema } from '../study/parts'
+import { placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { toPlain } from '../language/print'
 import { derivativeToLatex, toLatex } from '../language/latex'
@@ -15,10 +15,10 @@ import {
   type StatementKind,
   type Verdict,
 } from './kind'
-import { lookOver } from './overSpan'
+import { lookOverFormula, overSpanFields, renameOver } from './overSpan'
 import {
-  curveSlot,
   curvesMeant,
+  curveSlot,
   curveText,
   escapeText,
   likelySpan,
@@ -31,13 +31,10 @@ import {
 /** Where is q′ = 2 on [0, 10]; where does q meet r. */
 export const whereLineSchema = z.object({
   kind: z.literal('where'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
-  curve: nameSchema,
+  ...overSpanFields,
   order: z.int().min(0).max(3),
   /** A number, an expression in sliders, or the name of another curve. */
   target: placeTextSchema,
-  span: spanSchema,
 })
 export type WhereLine = z.infer<typeof whereLineSchema>
 
@@ -61,15 +58,9 @@ export const whereKind: StatementKind<WhereLine> = {
   },
 
   evaluate(line, context) {
-    const over = lookOver(line, context)
+    const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
-    if (!curve.formula) {
-      return failed({
-        message: `${curve.name} has no formula, so its solutions cannot be proven`,
-        fix: 'fit a formula to it, and ask about that',
-      })
-    }
     const { f } = curve.derivative(line.order)
     const target = targetOf(line, context)
     if (!target.ok) return failed(target.problem)
@@ -105,10 +96,8 @@ export const whereKind: StatementKind<WhereLine> = {
   placeFields: [],
   hasSpan: true,
   rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
+    ...renameOver(line, names),
     target: names(line.target),
-    span: { from: names(line.span.from), to: names(line.span.to) },
   }),
 }
 

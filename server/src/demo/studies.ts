@@ -31,6 +31,15 @@ const lane = (curve: string, order: number) => ({
   frame: null,
 })
 
+const inflow = {
+  kind: 'curve' as const,
+  id: 'line1',
+  name: 'q',
+  unit: 'ML/h',
+  formula: '6 + 4 sin(0.9t) - 0.3t',
+  span: { from: '0', to: '10' },
+}
+
 /** Strips with the sliders n and s. */
 const area = (id: string, curve: string, from: string, to: string) => ({
   kind: 'area' as const,
@@ -71,14 +80,7 @@ export const demoStudies: DemoStudy[] = [
     variable: time,
     sliders: [{ name: 'a', value: 4.2, from: 0, to: 10, step: 0.01, place: true }],
     lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
-        name: 'q',
-        unit: 'ML/h',
-        formula: '6 + 4 sin(0.9t) - 0.3t',
-        span: { from: '0', to: '10' },
-      },
+      inflow,
       { kind: 'rate', id: 'line2', curve: 'q', order: 1 },
       { kind: 'tangent', id: 'line3', curve: 'q', order: 0, place: 'a', extent: 'short' },
       { kind: 'value', id: 'line4', curve: 'q', order: 0, place: 'a' },
@@ -192,14 +194,7 @@ export const demoStudies: DemoStudy[] = [
       { name: 'h', value: 2, from: -2, to: 3, step: 0.01, place: false },
     ],
     lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
-        name: 'q',
-        unit: 'ML/h',
-        formula: '6 + 4 sin(0.9t) - 0.3t',
-        span: { from: '0', to: '10' },
-      },
+      inflow,
       {
         kind: 'secant',
         id: 'line2',
@@ -218,14 +213,7 @@ export const demoStudies: DemoStudy[] = [
     about: 'A rate is given and the times are asked for, with proof that there are no others',
     variable: time,
     lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
-        name: 'q',
-        unit: 'ML/h',
-        formula: '6 + 4 sin(0.9t) - 0.3t',
-        span: { from: '0', to: '10' },
-      },
+      inflow,
       {
         kind: 'where',
         id: 'line2',
@@ -292,14 +280,7 @@ export const demoStudies: DemoStudy[] = [
       },
     ],
     lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
-        name: 'q',
-        unit: 'ML/h',
-        formula: '6 + 4 sin(0.9t) - 0.3t',
-        span: { from: '0', to: '10' },
-      },
+      inflow,
       {
         kind: 'tangent',
         id: 'line2',
@@ -357,17 +338,7 @@ export const demoStudies: DemoStudy[] = [
       },
       { name: 's', value: 0, from: 0, to: 1, step: 0.01, place: false },
     ],
-    lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
-        name: 'q',
-        unit: 'ML/h',
-        formula: '6 + 4 sin(0.9t) - 0.3t',
-        span: { from: '0', to: '10' },
-      },
-      area('line2', 'q', '1', '7'),
-    ],
+    lines: [inflow, area('line2', 'q', '1', '7')],
     lanes: [lane('q', 0)],
   }),
   demo(4, {
@@ -396,14 +367,7 @@ export const demoStudies: DemoStudy[] = [
     about: 'Inflow against outflow: the area between them, and the mean of one',
     variable: time,
     lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
-        name: 'q',
-        unit: 'ML/h',
-        formula: '6 + 4 sin(0.9t) - 0.3t',
-        span: { from: '0', to: '10' },
-      },
+      inflow,
       {
         kind: 'curve',
         id: 'line2',
@@ -429,14 +393,7 @@ export const demoStudies: DemoStudy[] = [
     about: 'Every feature of the inflow, why it is one, and what decides the highest and lowest',
     variable: time,
     lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
-        name: 'q',
-        unit: 'ML/h',
-        formula: '6 + 4 sin(0.9t) - 0.3t',
-        span: { from: '0', to: '10' },
-      },
+      inflow,
       features('line2', 'q', 'turning points', '0', '10'),
       {
         kind: 'signs',
@@ -506,16 +463,7 @@ export const demoStudies: DemoStudy[] = [
     title: 'Guess the rate first',
     about: 'The lane of the derivative is covered: draw it, then uncover and compare',
     variable: time,
-    lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
-        name: 'q',
-        unit: 'ML/h',
-        formula: '6 + 4 sin(0.9t) - 0.3t',
-        span: { from: '0', to: '10' },
-      },
-    ],
+    lines: [inflow],
     lanes: [lane('q', 0), { ...lane('q', 1), covered: true }],
   }),
 ]

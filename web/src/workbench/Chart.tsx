@@ -1,4 +1,4 @@
-import type { ResultChart } from '@yperkine/core'
+import type { Display, ResultChart } from '@yperkine/core'
 import {
   Chart as ChartJs,
   Legend,
@@ -17,12 +17,18 @@ ChartJs.register(LinearScale, LogarithmicScale, PointElement, LineElement, Toolt
 const inks = ['kelp', 'slate', 'plum', 'moss', 'umber', 'rust']
 const shapes = ['circle', 'rect', 'triangle', 'rectRot', 'star', 'crossRot'] as const
 
+/** The colours of a look, read from the page that shows it. */
+function coloursOf(look: Display['look']) {
+  const probe = document.querySelector(`:root[data-look='${look}']`) ?? document.documentElement
+  const style = getComputedStyle(probe)
+  return (name: string) => style.getPropertyValue(`--color-${name}`).trim()
+}
+
 /** A chart of points joined by lines; each series has a shape of its own beside its colour. */
 export default function Chart({ chart }: { chart: ResultChart }) {
   const look = useStudy((s) => s.display.look)
   const { data, options } = useMemo(() => {
-    const style = getComputedStyle(document.documentElement)
-    const colour = (name: string) => style.getPropertyValue(`--color-${name}`).trim()
+    const colour = coloursOf(look)
     const type = chart.logarithmic ? 'logarithmic' : 'linear'
     const scale = (text: string) => ({
       type: type as 'linear',
@@ -60,8 +66,6 @@ export default function Chart({ chart }: { chart: ResultChart }) {
         },
       },
     }
-    // The look decides the colours, which are read from the page.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [chart, look])
   return (
     <figure className="mt-1" aria-label={chart.name}>
