@@ -84,6 +84,54 @@ function watch() {
   window.framesSeen = seen
 }
 
+/** A thousand strips with slivers, cut anew with each move of s. */
+const strips = {
+  ...study,
+  title: 'Strips',
+  sliders: [
+    { name: 'n', value: 1000, from: 1, to: 10000, step: 1, place: false },
+    { name: 's', value: 0.5, from: 0, to: 1, step: 0.001, place: false },
+  ],
+  lines: [
+    study.lines[0],
+    {
+      kind: 'area',
+      id: 'l2',
+      curve: 'q',
+      order: 0,
+      span: { from: '1', to: '9' },
+      count: 'n',
+      rule: 'position',
+      position: 's',
+      seed: 1,
+      convergence: false,
+      tolerance: '0.001',
+    },
+  ],
+  lanes: [lane(0)],
+}
+
+/** Three lanes, a table of 200 rows and a trail of 500 points behind the tangent. */
+const rates = {
+  ...study,
+  title: 'Rates',
+  sliders: [{ name: 'a', value: 6, from: 0, to: 10, step: 0.01, place: true }],
+  lines: [
+    study.lines[0],
+    { kind: 'tangent', id: 'l2', curve: 'q', order: 0, place: 'a', extent: 'short', trail: true },
+    {
+      kind: 'table',
+      id: 'l3',
+      curve: 'q',
+      order: 0,
+      span: { from: '0', to: '10' },
+      step: '0.05',
+      h: '0.001',
+      columns: ['x', 'f(x)', 'central'],
+    },
+  ],
+}
+
 const quantile = (all, q) => [...all].sort((a, b) => a - b)[Math.floor(q * (all.length - 1))]
 
 /** The least a page can do for a pointer: one circle follows it, by hand-written JavaScript. */
@@ -154,6 +202,26 @@ export async function measureFrames() {
     await page.evaluate(watch)
     await page.waitForTimeout(4000)
     const playing = await page.evaluate(() => window.framesSeen.intervals)
+    const more = {}
+    for (const [what, other, handle] of [
+      ['1,000 strips with slivers', strips, 's'],
+      ['a 200-row table and a 500-point trail', rates, 'Place a'],
+    ]) {
+      const made = await fetch(`${address}/api/studies`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ study: other }),
+      })
+      await page.goto(`${address}/studies/${(await made.json()).id}`)
+      const slider = page.getByRole('slider', { name: handle, exact: true })
+      await slider.waitFor()
+      const at = await slider.boundingBox()
+      const seen = []
+      for (let round = 0; round < 2; round++) {
+        seen.push(...(await measureDrag(page, at.x + at.width / 2, at.y + 12)).work)
+      }
+      more[what] = seen
+    }
     const reference = await measureReference(browser)
     const slow = (all) => `${((100 * all.filter((t) => t > 25).length) / all.length).toFixed(1)} %`
     const line = (what, value) => console.log(`${what.padEnd(58)}${value.padStart(13)}`)
@@ -171,6 +239,10 @@ export async function measureFrames() {
     line('pointer event to committed frame, 95th percentile', ms(quantile(drag.latency, 0.95)))
     line('frame intervals over 25 ms while dragging', slow(drag.intervals))
     line('frame intervals over 25 ms while playing', slow(playing))
+    for (const [what, work] of Object.entries(more)) {
+      line(`${what}: median`, ms(quantile(work, 0.5)))
+      line(`${what}: 95th percentile`, ms(quantile(work, 0.95)))
+    }
   } finally {
     await browser.close()
     await server.stop()

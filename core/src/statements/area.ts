@@ -14,6 +14,7 @@ import {
   type CurveResult,
   emptyResult,
   failed,
+  lazyTable,
   type LineContext,
   type LineResult,
   type Mark,
@@ -396,21 +397,20 @@ function stripTable(
   { variable, decimals }: LineContext,
   name: string,
 ): ResultTable {
-  let running = 0
-  const seen = strips.slice(0, mostRows)
   const short = (x: number) => formatShort(x, Math.max(3, decimals))
-  return {
-    name: 'Strips',
-    columns: [
-      'i',
-      'from',
-      'to',
-      `sample ${variable.letter}`,
-      `height ${name}`,
-      'area',
-      'sum so far',
-    ],
-    rows: seen.map((s, i) => {
+  const columns = [
+    'i',
+    'from',
+    'to',
+    `sample ${variable.letter}`,
+    `height ${name}`,
+    'area',
+    'sum so far',
+  ]
+  const count = Math.min(strips.length, mostRows)
+  return lazyTable({ name: 'Strips', columns, count, open: false }, () => {
+    let running = 0
+    return strips.slice(0, count).map((s, i) => {
       running += s.area
       return {
         cells: [
@@ -425,9 +425,8 @@ function stripTable(
         values: [i + 1, s.from, s.to, s.sample, s.height, s.area, running],
         x: s.sample,
       }
-    }),
-    open: false,
-  }
+    })
+  })
 }
 
 /** Why the sum is over or short, where the shape decides it. */

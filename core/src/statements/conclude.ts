@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Examination } from '../features/examine'
-import { formatCertain, formatShort } from '../study/numbers'
+import { formatCertain, formatShort, numberToFormula } from '../study/numbers'
 import {
   emptyResult,
   failed,
@@ -214,6 +214,15 @@ function concluded(
     marks,
     conclusions,
     notes: missing,
+    offers:
+      below === 1
+        ? [
+            {
+              text: `Draw ${fAbout} by accumulation, ${fAbout}(${show(from)}) = 0`,
+              words: `accumulate ${graph} from ${numberToFormula(from)}`,
+            },
+          ]
+        : [],
     verdict: {
       complete: found.complete,
       text: found.complete

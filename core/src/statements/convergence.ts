@@ -52,7 +52,7 @@ export function convergence(line: AreaLine, facts: SpanFacts, context: LineConte
     ({ rule, order }) => order !== null && Math.abs(order - usualOrder(rule)!) >= 0.15,
   )
   return {
-    tables: [{ name: 'Counts', columns: ['n', ...rules], rows, open: false }],
+    tables: [{ name: 'Counts', columns: ['n', ...rules], rows, count: rows.length, open: false }],
     charts: [
       {
         name: 'Error against n',

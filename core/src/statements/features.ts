@@ -267,6 +267,7 @@ function told(
               name: 'Features' as const,
               columns: ['kind', letter, `${name}(${letter})`, 'because'],
               rows,
+              count: rows.length,
               open: true,
             },
           ]
@@ -277,6 +278,7 @@ function told(
               name: 'Candidates' as const,
               columns: [letter, `${name}(${letter})`, 'what', ''],
               rows: candidates,
+              count: candidates.length,
               open: false,
             },
           ]

@@ -79,7 +79,9 @@ export interface StraightLine {
 export interface ResultTable {
   name: 'Secants' | 'Solutions' | 'Values' | 'Strips' | 'Features' | 'Candidates' | 'Counts'
   columns: readonly string[]
-  rows: readonly ResultRow[]
+  /** How many rows there are; they are made when they are first read. */
+  count: number
+  readonly rows: readonly ResultRow[]
   /** Shown at once; else behind a button. */
   open: boolean
 }
@@ -90,6 +92,20 @@ export interface ResultRow {
   values: readonly (number | null)[]
   /** Where on the axis the row belongs, so that row and point light each other. */
   x?: number
+}
+
+/** A table whose rows are made when they are first looked at: most stay closed during a drag. */
+export function lazyTable(
+  head: Omit<ResultTable, 'rows'>,
+  make: () => readonly ResultRow[],
+): ResultTable {
+  let rows: readonly ResultRow[] | undefined
+  return {
+    ...head,
+    get rows() {
+      return (rows ??= make())
+    },
+  }
 }
 
 /** Points of one kind in a chart. */
@@ -119,6 +135,9 @@ export interface SignFigure {
     marks: readonly { x: number; text: string; zero: boolean }[]
   }[]
 }
+
+/** What follows from a line in one press: another line, or the words that would ask for one. */
+export type Follower = { text: string } & ({ line: object } | { words: string })
 
 /** Whether a list is whole, in words. */
 export interface Verdict {
@@ -181,7 +200,7 @@ export interface LineResult {
   /** Longer work is under way; what stands here is from before. */
   pending?: boolean
   /** Lines that follow from this one in one press. */
-  offers?: readonly { text: string; line: object }[]
+  offers?: readonly Follower[]
   /** Remarks that are no fault, such as another way a formula could have been meant. */
   hints: Hint[]
 }

@@ -115,6 +115,12 @@ describe('conclusions from a graph, as a grader would take them', () => {
       'f has an inflection at x = 0.000, because f′ turns from falling to rising there.',
     ])
   })
+  test('a graph of f′ offers to draw f from a value', () => {
+    const { offers } = about("f'", 'f')
+    expect(offers).toEqual([
+      { text: 'Draw f by accumulation, f(−2) = 0', words: 'accumulate g from -2' },
+    ])
+  })
   test('from f′′ alone: concavity of f, and what is missing for its rise', () => {
     const result = about("f''", 'f')
     expect(texts(result)).toContain('f is concave down on [−1, 1], because f′′ < 0 inside.')

@@ -226,6 +226,7 @@ function closingIn(
         name: 'Secants',
         columns: ['h', 'forward', 'backward', 'central', 'off by', ''],
         rows,
+        count: rows.length,
         open: true,
       },
     ],

@@ -227,7 +227,7 @@ describe('accumulation, between, average', () => {
   test('an average, and where it is taken', () => {
     const { result } = last(say(made('f(x) = x^2'), 'average of f over 0 to 3'))
     expect(number(result, 'average')).toBeCloseTo(3, 12)
-    expect(result.offers![0]!.line).toMatchObject({ kind: 'where', target: '3' })
+    expect(result.offers![0]).toMatchObject({ line: { kind: 'where', target: '3' } })
   })
 })
 

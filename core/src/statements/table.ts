@@ -156,6 +156,7 @@ function withRows(
       {
         name: 'Values',
         columns: line.columns.map((c) => columnTitle(c, name, variable.letter)),
+        count: rows.length,
         rows: rows.map((row) => ({
           cells: row.map((v, k) => shown(v, line.columns[k]!)),
           values: row.map((v) => (Number.isFinite(v) ? v : null)),

@@ -232,6 +232,7 @@ function told(
               name: 'Solutions' as const,
               columns: [letter, `${name}(${letter})`, ...(own ? [`${line.curve}(${letter})`] : [])],
               rows,
+              count: rows.length,
               open: true,
             },
           ],

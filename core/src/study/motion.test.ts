@@ -6,6 +6,7 @@ import {
   createStudy,
   type Manner,
   motionSentence,
+  restAt,
   usualMotion,
   movingSliders,
   type Slider,
@@ -118,4 +119,25 @@ describe('frames', () => {
     expect((high - low) / 400).toBeCloseTo(10 / 800, 12)
     expect((high + low) / 2).toBe(1)
   })
+})
+
+test('a motion rests at zeros and turning points where it is asked to', () => {
+  const s = slider('once', 10, {
+    motion: { ...usualMotion, manner: 'once', pace: 10, pauses: true },
+  })
+  let course = startCourse(s)
+  const step = (seconds: number) => {
+    course = restAt(course, advance(course, s, seconds), s, [3.3, 7])
+    return valueOn(course, s)
+  }
+  expect(step(3)).toBe(3)
+  // It passes 3.3 within this second, and stays there for a while.
+  expect(step(1)).toBe(3.3)
+  expect(step(1)).toBe(3.3)
+  expect(step(0.5)).toBe(3.3)
+  expect(step(1)).toBeCloseTo(4.3, 10)
+  const without = { ...s, motion: { ...s.motion, pauses: false } }
+  expect(restAt(startCourse(s), advance(startCourse(s), without, 4), without, [3.3]).resting).toBe(
+    0,
+  )
 })

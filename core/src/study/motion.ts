@@ -9,6 +9,8 @@ export interface Course {
   direction: 1 | -1
   /** A course that runs once has come to its end. */
   ended: boolean
+  /** Seconds it still rests at a place worth a look. */
+  resting: number
 }
 
 /** A course that begins where the slider stands; at its far end a run begins anew. */
@@ -16,18 +18,19 @@ export function startCourse(slider: Slider): Course {
   const { value, motion } = slider
   const share = shareOfSlider(slider, value)
   const atEnd = share >= 1 && motion.manner !== 'there and back'
-  return { share: atEnd ? 0 : share, direction: share >= 1 ? -1 : 1, ended: false }
+  return { share: atEnd ? 0 : share, direction: share >= 1 ? -1 : 1, ended: false, resting: 0 }
 }
 
 /** The course after some seconds more. Any length of time is taken, also several passes at once. */
 export function advance(course: Course, { motion }: Slider, seconds: number): Course {
   if (course.ended) return course
+  if (course.resting > 0) return { ...course, resting: Math.max(0, course.resting - seconds) }
   const way = seconds / passSeconds(motion)
   switch (motion.manner) {
     case 'once':
     case 'in equal steps': {
       const share = course.share + way
-      return share >= 1 ? { share: 1, direction: 1, ended: true } : { ...course, share }
+      return share >= 1 ? { share: 1, direction: 1, ended: true, resting: 0 } : { ...course, share }
     }
     case 'round again':
       return { ...course, share: (course.share + way) % 1 }
@@ -36,8 +39,8 @@ export function advance(course: Course, { motion }: Slider, seconds: number): Co
       const unfolded = course.direction === 1 ? course.share : 2 - course.share
       const next = (unfolded + way) % 2
       return next <= 1
-        ? { share: next, direction: 1, ended: false }
-        : { share: 2 - next, direction: -1, ended: false }
+        ? { share: next, direction: 1, ended: false, resting: 0 }
+        : { share: 2 - next, direction: -1, ended: false, resting: 0 }
     }
   }
 }
@@ -56,6 +59,31 @@ export function valueOn(course: Course, slider: Slider): number {
   if (manner !== 'in equal steps') return snapToStep(slider, sliderValueAt(slider, course.share))
   const step = Math.floor(course.share * stops + 1e-9)
   return step >= stops ? slider.to : Number((slider.from + (step * width) / stops).toPrecision(12))
+}
+
+/** How long a course rests at a place worth a look, in seconds. */
+const lookSeconds = 1.2
+
+/**
+ * The course stopped at the first of some places it has passed since, to rest there; the course
+ * itself where it has passed none, or where its slider does not pause.
+ */
+export function restAt(
+  before: Course,
+  after: Course,
+  slider: Slider,
+  places: readonly number[],
+): Course {
+  if (!slider.motion.pauses || before.resting > 0 || after.ended) return after
+  const forward = after.share > before.share
+  const shares = places.map((x) => shareOfSlider(slider, x)).filter((s) => s >= 0 && s <= 1)
+  const passed = shares.filter((s) =>
+    forward ? s > before.share && s <= after.share : s < before.share && s >= after.share,
+  )
+  // A turn at the end, or a new round, is no way past what lies between.
+  if (passed.length === 0 || after.direction !== before.direction) return after
+  const first = forward ? Math.min(...passed) : Math.max(...passed)
+  return { ...after, share: first, resting: lookSeconds }
 }
 
 /** The sliders that the transport moves: those chosen, or else the first. */

@@ -27,6 +27,8 @@ export const motionSchema = z.object({
   /** In equal steps: how many, and how long it rests after each. */
   stops: z.int().min(1).max(1000).default(20),
   rest: finite.min(0.05).max(60).default(0.5),
+  /** Whether it rests a while at zeros and turning points on its way. */
+  pauses: z.boolean().default(false),
 })
 export type Motion = z.infer<typeof motionSchema>
 export const usualMotion: Motion = {
@@ -35,6 +37,7 @@ export const usualMotion: Motion = {
   pace: 8,
   stops: 20,
   rest: 0.5,
+  pauses: false,
 }
 
 export const sliderSchema = z

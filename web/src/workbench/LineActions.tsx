@@ -26,6 +26,10 @@ export function LineActions({ line, speaks }: { line: Statement; speaks: boolean
       return <SecantActions line={line} />
     case 'table':
       return <TableActions line={line} />
+    case 'features':
+      return <FeatureActions line={line} />
+    case 'distance':
+      return <DigitsAction line={line} />
     case 'area':
       return <AreaActions line={line} />
     case 'readings':
@@ -232,5 +236,47 @@ function AreaActions({ line }: { line: Of<'area'> }) {
         </span>
       )}
     </>
+  )
+}
+
+function FeatureActions({ line }: { line: Of<'features'> }) {
+  const { apply } = useWorkbenchStore().getState()
+  return (
+    <>
+      <button
+        type="button"
+        aria-pressed={line.labels}
+        className={pressed}
+        onClick={() => apply(changeLine(line.id, { labels: !line.labels }))}
+      >
+        Words in the picture
+      </button>
+      <button
+        type="button"
+        aria-pressed={line.ends}
+        className={pressed}
+        onClick={() => apply(changeLine(line.id, { ends: !line.ends }))}
+      >
+        Ends belong to it
+      </button>
+    </>
+  )
+}
+
+/** As many digits as are ever shown, where they are certain. */
+const allDigits = 12
+
+function DigitsAction({ line }: { line: Of<'distance'> }) {
+  const { apply } = useWorkbenchStore().getState()
+  const more = line.digits !== undefined
+  return (
+    <button
+      type="button"
+      aria-pressed={more}
+      className={pressed}
+      onClick={() => apply(changeLine(line.id, { digits: more ? undefined : allDigits }))}
+    >
+      More digits
+    </button>
   )
 }

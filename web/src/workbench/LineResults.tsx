@@ -3,6 +3,7 @@ import {
   lineEquation,
   lineOffer,
   type LineResult,
+  offersFor,
   pointSlopeEquation,
   type Readout,
   type ResultChart,
@@ -283,19 +284,24 @@ function ChartBox({ chart }: { chart: ResultChart }) {
 
 function Followers({ offers }: { offers: NonNullable<LineResult['offers']> }) {
   const store = useWorkbenchStore()
-  return offers.map(({ text, line }) => (
+  const follow = (follower: (typeof offers)[number]) => {
+    const { apply, announce, history } = store.getState()
+    const offer =
+      'line' in follower
+        ? lineOffer(follower.line as Statement, history.present)
+        : offersFor(follower.words, history.present, null)[0]
+    if (!offer) return
+    apply(offer.edit)
+    announce(`Added: ${offer.sentence}`)
+  }
+  return offers.map((follower) => (
     <button
-      key={text}
+      key={follower.text}
       type="button"
       className="pill mt-1.5 mr-1.5"
-      onClick={() => {
-        const { apply, announce, history } = store.getState()
-        const offer = lineOffer(line as Statement, history.present)
-        apply(offer.edit)
-        announce(`Added: ${offer.sentence}`)
-      }}
+      onClick={() => follow(follower)}
     >
-      {text}
+      {follower.text}
     </button>
   ))
 }

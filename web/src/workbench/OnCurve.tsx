@@ -20,12 +20,16 @@ interface Props {
 /** A pointer this near to the place of a row lights it, in pixels. */
 const rowReach = 5
 
+const mostLit = 2000
+
 /** The place of the row nearest to x, if it lies within reach. */
 function nearestRow(evaluation: Evaluation, x: number, reach: number): number | null {
   let best: number | null = null
   for (const { tables = [] } of evaluation.lines.values()) {
-    for (const { rows } of tables) {
-      for (const row of rows) {
+    for (const table of tables) {
+      // Thousands of points lie closer than a pointer can tell.
+      if (table.count > mostLit) continue
+      for (const row of table.rows) {
         if (row.x === undefined || Math.abs(row.x - x) > reach) continue
         if (best === null || Math.abs(row.x - x) < Math.abs(best - x)) best = row.x
       }

@@ -22,11 +22,46 @@ function shares(columns: readonly string[], rows: ResultTable['rows']): string {
   return longest.map((n) => (n > wordyFrom ? 'minmax(0, 1fr)' : `${n + 0.5}ch`)).join(' ')
 }
 
-/** Rows of numbers: sorted by any column, copied, kept as a file; row and point light each other. */
+/** A table under its button; closed, its rows are not even made. */
 export function ResultTableView({ line, table }: { line: Statement; table: ResultTable }) {
+  const [open, setOpen] = useState(table.open)
+  const close = () => setOpen((now) => !now)
+  if (open) return <OpenTable line={line} table={table} onClose={close} />
+  return (
+    <div className="mt-1.5 mr-1.5 inline-block">
+      <Head table={table} open={false} onPress={close} />
+    </div>
+  )
+}
+
+function Head({
+  table,
+  open,
+  onPress,
+}: {
+  table: ResultTable
+  open: boolean
+  onPress: () => void
+}) {
+  return (
+    <button type="button" className="pill" aria-expanded={open} onClick={onPress}>
+      {table.name} · {table.count}
+    </button>
+  )
+}
+
+/** Rows of numbers: sorted by any column, copied, kept as a file; row and point light each other. */
+function OpenTable({
+  line,
+  table,
+  onClose,
+}: {
+  line: Statement
+  table: ResultTable
+  onClose: () => void
+}) {
   const store = useWorkbenchStore()
   const { name, columns, rows } = table
-  const [open, setOpen] = useState(table.open)
   const [order, setOrder] = useState<{ column: number; falls: boolean } | null>(null)
   const box = useRef<HTMLDivElement>(null)
   const highlight = useWorkbench((s) => s.highlight)
@@ -41,7 +76,6 @@ export function ResultTableView({ line, table }: { line: Statement; table: Resul
   const wordy = useMemo(() => isWordy(columns, rows), [columns, rows])
   const rowHeight = wordy ? wordyHeight : numberHeight
   // Rows that are not seen are not there: a table may have thousands.
-
   const virtual = useVirtualizer({
     count: sorted.length,
     getScrollElement: () => box.current,
@@ -74,99 +108,86 @@ export function ResultTableView({ line, table }: { line: Statement; table: Resul
     URL.revokeObjectURL(url)
   }
   return (
-    <div className={`mt-1.5 ${open ? '' : 'mr-1.5 inline-block'}`}>
+    <div className="mt-1.5">
       <div className="flex flex-wrap items-center gap-1.5">
-        <button
-          type="button"
-          className="pill"
-          aria-expanded={open}
-          onClick={() => setOpen((now) => !now)}
-        >
-          {name} · {rows.length}
+        <Head table={table} open onPress={onClose} />
+        <button type="button" className="pill" onClick={copy}>
+          Copy
         </button>
-        {open && (
-          <>
-            <button type="button" className="pill" onClick={copy}>
-              Copy
-            </button>
-            <button type="button" className="pill" onClick={keep}>
-              Keep as CSV
-            </button>
-          </>
-        )}
+        <button type="button" className="pill" onClick={keep}>
+          Keep as CSV
+        </button>
       </div>
-      {open && (
-        <div
-          role="table"
-          aria-label={name}
-          aria-rowcount={sorted.length + 1}
-          className={`mt-1 ${dense ? 'text-[calc(13px*var(--type))]' : 'text-[calc(14px*var(--type))]'}`}
-          onPointerLeave={() => store.getState().setHighlight(null)}
-        >
-          <div role="rowgroup" className="border-b border-rule pr-3">
-            <div role="row" className="grid items-end gap-x-1.5" style={grid}>
-              {columns.map((column, k) => (
-                <div
-                  key={k}
-                  role="columnheader"
-                  aria-sort={
-                    order?.column === k ? (order.falls ? 'descending' : 'ascending') : 'none'
+      <div
+        role="table"
+        aria-label={name}
+        aria-rowcount={sorted.length + 1}
+        className={`mt-1 ${dense ? 'text-[calc(13px*var(--type))]' : 'text-[calc(14px*var(--type))]'}`}
+        onPointerLeave={() => store.getState().setHighlight(null)}
+      >
+        <div role="rowgroup" className="border-b border-rule pr-3">
+          <div role="row" className="grid items-end gap-x-1.5" style={grid}>
+            {columns.map((column, k) => (
+              <div
+                key={k}
+                role="columnheader"
+                aria-sort={
+                  order?.column === k ? (order.falls ? 'descending' : 'ascending') : 'none'
+                }
+                className="py-0.5 text-[calc(13px*var(--type))] text-quiet"
+              >
+                <button
+                  type="button"
+                  className="text-left hover:text-ink"
+                  onClick={() =>
+                    setOrder((now) => ({
+                      column: k,
+                      falls: now?.column === k ? !now.falls : false,
+                    }))
                   }
-                  className="py-0.5 text-[calc(13px*var(--type))] text-quiet"
                 >
-                  <button
-                    type="button"
-                    className="text-left hover:text-ink"
-                    onClick={() =>
-                      setOrder((now) => ({
-                        column: k,
-                        falls: now?.column === k ? !now.falls : false,
-                      }))
-                    }
-                  >
-                    {column}
-                  </button>
-                </div>
-              ))}
-            </div>
-          </div>
-          <div
-            ref={box}
-            role="rowgroup"
-            tabIndex={sorted.length > mostSeen ? 0 : undefined}
-            className="overflow-y-auto [scrollbar-gutter:stable]"
-            style={{ height: Math.min(sorted.length, mostSeen) * rowHeight + 2 }}
-          >
-            <div className="relative" style={{ height: virtual.getTotalSize() }}>
-              {virtual.getVirtualItems().map((item) => {
-                const row = sorted[item.index]!
-                const isLit = row.x !== undefined && row.x === highlight
-                return (
-                  <div
-                    key={item.key}
-                    role="row"
-                    aria-rowindex={item.index + 2}
-                    className={`absolute inset-x-0 grid items-center gap-x-1.5 border-b border-rule ${isLit ? 'bg-chosen' : ''}`}
-                    style={{ ...grid, height: rowHeight, transform: `translateY(${item.start}px)` }}
-                    onPointerEnter={() => store.getState().setHighlight(row.x ?? null)}
-                  >
-                    {row.cells.map((cell, k) => (
-                      <span
-                        key={k}
-                        role="cell"
-                        className={wordy ? 'line-clamp-2 leading-tight' : 'truncate'}
-                        title={cell}
-                      >
-                        {cell}
-                      </span>
-                    ))}
-                  </div>
-                )
-              })}
-            </div>
+                  {column}
+                </button>
+              </div>
+            ))}
           </div>
         </div>
-      )}
+        <div
+          ref={box}
+          role="rowgroup"
+          tabIndex={sorted.length > mostSeen ? 0 : undefined}
+          className="overflow-y-auto [scrollbar-gutter:stable]"
+          style={{ height: Math.min(sorted.length, mostSeen) * rowHeight + 2 }}
+        >
+          <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map((item) => {
+              const row = sorted[item.index]!
+              const isLit = row.x !== undefined && row.x === highlight
+              return (
+                <div
+                  key={item.key}
+                  role="row"
+                  aria-rowindex={item.index + 2}
+                  className={`absolute inset-x-0 grid items-center gap-x-1.5 border-b border-rule ${isLit ? 'bg-chosen' : ''}`}
+                  style={{ ...grid, height: rowHeight, transform: `translateY(${item.start}px)` }}
+                  onPointerEnter={() => store.getState().setHighlight(row.x ?? null)}
+                >
+                  {row.cells.map((cell, k) => (
+                    <span
+                      key={k}
+                      role="cell"
+                      className={wordy ? 'line-clamp-2 leading-tight' : 'truncate'}
+                      title={cell}
+                    >
+                      {cell}
+                    </span>
+                  ))}
+                </div>
+              )
+            })}
+          </div>
+        </div>
+      </div>
     </div>
   )
 }

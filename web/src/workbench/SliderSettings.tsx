@@ -16,7 +16,7 @@ import { Panel } from '../parts/Panel'
 import { BoundField } from './BoundField'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
-const headings = ['', 'from', 'to', 'step', 'moves', 'how', 'seconds a pass']
+const headings = ['', 'from', 'to', 'step', 'moves', 'how', 'rests at features', 'seconds a pass']
 
 /** Bounds, step and motion of every slider. */
 export function SliderSettings({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -132,6 +132,14 @@ function Row({ slider }: { slider: Slider }) {
             <option key={manner}>{manner}</option>
           ))}
         </select>
+      </td>
+      <td className="text-center">
+        <input
+          type="checkbox"
+          aria-label={`${name} rests at zeros and turning points`}
+          checked={motion.pauses}
+          onChange={(e) => move({ pauses: e.target.checked })}
+        />
       </td>
       {motion.manner === 'in equal steps' ? (
         <td className="flex items-center gap-1">

@@ -15,6 +15,7 @@ import {
   movingSliders,
   record,
   redo,
+  restAt,
   type Scene,
   setSlider,
   type SpanText,
@@ -95,6 +96,12 @@ export interface Workbench {
   setStatus: (status: SaveStatus, fault: string | null) => void
   setTheirs: (theirs: StoredStudy) => void
 }
+
+/** Proven zeros and turning points of the curves in view. */
+const worthALook = (examined: Workbench['examined']): number[] =>
+  [...examined.values()].flatMap(({ examination: { zeros, turningPoints } }) =>
+    [...zeros, ...turningPoints].map((f) => f.x),
+  )
 
 const noneExamined: Workbench['examined'] = new Map()
 
@@ -223,7 +230,8 @@ export function createWorkbench(id: string, study: Study) {
         for (const slider of history.present.sliders) {
           const course = courses.get(slider.name)
           if (!course) continue
-          const moved = advance(course, slider, seconds)
+          const places = slider.motion.pauses ? worthALook(get().examined) : []
+          const moved = restAt(course, advance(course, slider, seconds), slider, places)
           next.set(slider.name, moved)
           live.set(slider.name, valueOn(moved, slider))
         }
