@@ -14,7 +14,8 @@ import {
 } from '@yperkine/core'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import { Check, CircleHelp, Copy } from 'lucide-react'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, memo, Suspense, useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import { Maths } from '../parts/Maths'
 import { ResultTableView } from './ResultTableView'
 import { SignChart } from './SignChart'
@@ -23,6 +24,7 @@ import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 const Chart = lazy(() => import('./Chart'))
 /** Nothing to say is the same nothing each time. */
 const nothing: readonly never[] = []
+const nothingYet: Partial<LineResult> = {}
 
 /** What stands under a sentence. */
 export function Readouts({ id }: { id: string }) {
@@ -30,13 +32,13 @@ export function Readouts({ id }: { id: string }) {
   return (
     <div className="mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
       {readouts.map((readout) => (
-        <ReadoutView key={readout.label} readout={readout} />
+        <ReadoutView key={readout.label} id={id} readout={readout} />
       ))}
     </div>
   )
 }
 
-function ReadoutView({ readout }: { readout: Readout }) {
+function ReadoutView({ id, readout }: { id: string; readout: Readout }) {
   const { label, text, value, exact, straight } = readout
   const isFormula = label === 'line' || label === 'formula'
   return (
@@ -52,7 +54,7 @@ function ReadoutView({ readout }: { readout: Readout }) {
       >
         {isFormula ? <Equation text={text} /> : text}
       </output>
-      {straight && <EquationForms straight={straight} />}
+      {straight && <EquationForms id={id} />}
       {exact && (
         <span
           className="ml-2 text-quiet"
@@ -88,8 +90,33 @@ const mathmlOf = (text: string) =>
     )
     .join('')}</mrow></math>`
 
+/** A button for the other forms of a straight line; they are made when it is opened. */
+const EquationForms = memo(function EquationForms({ id }: { id: string }) {
+  return (
+    <Popover className="inline">
+      <PopoverButton
+        aria-label="Forms of this line"
+        title="Other forms, and copying"
+        className="ml-1.5 inline-grid size-6 place-items-center rounded-md align-middle text-quiet hover:text-ink"
+      >
+        <Copy size={14} aria-hidden />
+      </PopoverButton>
+      <PopoverPanel anchor="bottom end" className="popover z-30 grid gap-2 p-3">
+        <FormsOf id={id} />
+      </PopoverPanel>
+    </Popover>
+  )
+})
+
+function FormsOf({ id }: { id: string }) {
+  const straight = useWorkbench(
+    (s) => s.evaluation.lines.get(id)?.readouts.find((r) => r.straight)?.straight,
+  )
+  return straight ? <Forms straight={straight} /> : null
+}
+
 /** The other forms of a straight line, each ready to be copied. */
-function EquationForms({ straight }: { straight: StraightLine }) {
+function Forms({ straight }: { straight: StraightLine }) {
   const store = useWorkbenchStore()
   const letter = useStudy((s) => s.variable.letter)
   const decimals = useStudy((s) => s.decimals)
@@ -107,61 +134,51 @@ function EquationForms({ straight }: { straight: StraightLine }) {
     )
   }
   return (
-    <Popover className="inline">
-      <PopoverButton
-        aria-label="Forms of this line"
-        title="Other forms, and copying"
-        className="ml-1.5 inline-grid size-6 place-items-center rounded-md align-middle text-quiet hover:text-ink"
-      >
-        <Copy size={14} aria-hidden />
-      </PopoverButton>
-      <PopoverPanel anchor="bottom end" className="popover z-30 grid gap-2 p-3">
-        {forms.map(([name, text]) => (
-          <div key={name} className="grid gap-0.5">
-            <span className="text-[calc(13px*var(--type))] text-quiet">{name}</span>
-            <span className="font-serif text-[calc(16px*var(--type))]">
-              <Equation text={text} />
-            </span>
-            <span className="flex gap-1">
-              <button type="button" className="pill" onClick={() => copy(text, name)}>
-                Text
-              </button>
-              <button
-                type="button"
-                className="pill"
-                onClick={() => copy(latexOf(text), `${name} as LaTeX`)}
-              >
-                LaTeX
-              </button>
-              <button
-                type="button"
-                className="pill"
-                onClick={() => copy(mathmlOf(text), `${name} as MathML`)}
-              >
-                MathML
-              </button>
-            </span>
-          </div>
-        ))}
-      </PopoverPanel>
-    </Popover>
+    <>
+      {forms.map(([name, text]) => (
+        <div key={name} className="grid gap-0.5">
+          <span className="text-[calc(13px*var(--type))] text-quiet">{name}</span>
+          <span className="font-serif text-[calc(16px*var(--type))]">
+            <Equation text={text} />
+          </span>
+          <span className="flex gap-1">
+            <button type="button" className="pill" onClick={() => copy(text, name)}>
+              Text
+            </button>
+            <button
+              type="button"
+              className="pill"
+              onClick={() => copy(latexOf(text), `${name} as LaTeX`)}
+            >
+              LaTeX
+            </button>
+            <button
+              type="button"
+              className="pill"
+              onClick={() => copy(mathmlOf(text), `${name} as MathML`)}
+            >
+              MathML
+            </button>
+          </span>
+        </div>
+      ))}
+    </>
   )
 }
 
 /** Tables, charts, the verdict on a list and what follows in one press. */
 export function FurtherResults({ line }: { line: Statement }) {
-  const result = useWorkbench((s) => s.evaluation.lines.get(line.id))
-  if (!result) return null
-  const {
-    tables = nothing,
-    charts = nothing,
-    verdict,
-    offers = nothing,
-    pending,
-    sigma,
-    conclusions = nothing,
-    signs,
-  } = result
+  // Readouts change at every frame of a drag; a line that has no more than those stays as it is.
+  const further = useWorkbench(
+    useShallow((s) => {
+      const { tables, charts, verdict, offers, pending, sigma, conclusions, signs } =
+        s.evaluation.lines.get(line.id) ?? nothingYet
+      return { tables, charts, verdict, offers, pending, sigma, conclusions, signs }
+    }),
+  )
+  const { tables = nothing, charts = nothing, offers = nothing, conclusions = nothing } = further
+  const { verdict, pending, sigma, signs } = further
+  if (Object.values(further).every((part) => part === undefined)) return null
   return (
     <div className={pending ? 'opacity-50' : ''}>
       {pending && (
