@@ -77,6 +77,8 @@ export { parseDefinition } from './language/definition'
 export { joinPieces, type PieceRow, rowAt, splitPieces } from './language/rows'
 export { derivativeToLatex, nameToLatex } from './language/latex'
 export { type Fill, type Item, type Ink } from './scene/items'
+export { labelBox } from './scene/labels'
+export { isFilled, markerPath } from './scene/markers'
 export type { Finding } from './scene/findings'
 export {
   type Bar,
@@ -103,6 +105,7 @@ export type {
   ResultChart,
   ResultTable,
   SignFigure,
+  SliderRole,
   StraightLine,
   Verdict,
 } from './statements/kind'
@@ -142,6 +145,8 @@ export {
   looks,
   type Manner,
   manners,
+  type MarkerShape,
+  markerShapes,
   type Motion,
   type Slider,
   type SpanText,
@@ -149,6 +154,14 @@ export {
   type Variable,
 } from './study/parts'
 export { type Study, studyProblems, studySchema } from './study/schema'
+export { sliderRole } from './study/sliderRoles'
 export { editSlot, type SlotEdit } from './study/slotEdits'
 export { topicsOf } from './study/summary'
-export { parseSpan, readNumber, shareOfSlider, sliderValueAt, snapToStep } from './study/values'
+export {
+  cutSpan,
+  parseSpan,
+  readNumber,
+  shareOfSlider,
+  sliderValueAt,
+  snapToStep,
+} from './study/values'

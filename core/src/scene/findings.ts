@@ -2,6 +2,7 @@ import type { Examination } from '../features/examine'
 import { formatShort } from '../study/numbers'
 import type { Ink, Item } from './items'
 import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
+import { textWidth } from './textWidth'
 
 /** What is known of a curve on its span, and whether the curve has changed since. */
 export interface Finding {
@@ -11,8 +12,6 @@ export interface Finding {
 
 /** The height of the band at a lane's foot, in pixels. */
 const bandHeight = 20
-/** An estimate of a letter's width in the band, in pixels. */
-const letterWidth = 6.6
 
 /** What a sign of a derivative says of the curve: its word for + and for −. */
 function bandOf(
@@ -44,7 +43,7 @@ export function bandItems(name: string, order: number, finding: Finding, frame: 
     const sign = positive ? '+' : '−'
     const words = `${sign} ${band.words[positive ? 0 : 1]!}`
     const room = right - left
-    const text = room > words.length * letterWidth + 8 ? words : room > 14 ? sign : ''
+    const text = room > textWidth(words) + 8 ? words : room > 14 ? sign : ''
     const key = `band.${sign}${i}`
     return [
       {

@@ -1,9 +1,12 @@
+import type { MarkerShape } from '../study/parts'
+
 /** What a colour stands for; the renderer knows the tokens. */
 export type Ink =
   `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'span' | 'axis' | 'grid' | 'quiet' | 'ink' | 'none'
 
-/** Insides: strips and areas by their sign, slivers by what they are. */
-export type Fill = 'strip' | 'stripBelow' | 'over' | 'short' | 'overFlat' | 'shortFlat' | 'area'
+/** Insides: strips and areas by their sign, slivers by what they are, markers in their own ink. */
+export type Fill =
+  'own' | 'strip' | 'stripBelow' | 'over' | 'short' | 'overFlat' | 'shortFlat' | 'area'
 
 /** One thing to draw on a lane, in pixels from its top left corner. */
 export type Item = { key: string; dimmed?: boolean } & (
@@ -29,7 +32,18 @@ export type Item = { key: string; dimmed?: boolean } & (
       tint: 'positive' | 'negative'
       ink?: undefined
     }
-  | { kind: 'dot'; x: number; y: number; ink: Ink; place: string }
+  | {
+      kind: 'dot'
+      x: number
+      y: number
+      ink: Ink
+      place: string
+      shape: MarkerShape
+      /** Half its width. */
+      reach: number
+      /** Someone has chosen how it looks. */
+      chosen: boolean
+    }
   | {
       kind: 'label'
       x: number
@@ -39,5 +53,11 @@ export type Item = { key: string; dimmed?: boolean } & (
       anchor: 'start' | 'middle' | 'end'
       /** The dot this label belongs to; it may stand on any side of it. */
       beside?: { x: number; y: number }
+      /** How far from that dot someone has put it. */
+      offset?: readonly [dx: number, dy: number]
+      /** It may be left out where there is no room for it. */
+      mayGo?: boolean
+      /** Which label of which line it is: it can be moved and hidden. */
+      owner?: { line: string; label: string }
     }
 )

@@ -1,5 +1,7 @@
 import type { Mark } from '../statements/kind'
+import type { LineLook } from '../study/parts'
 import type { Item } from './items'
+import { isFilled, markerPath } from './markers'
 import { shadeItems, stripItems } from './stripItems'
 import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
 
@@ -8,13 +10,22 @@ const shortHalf = 120
 /** A run of the slope triangle is drawn between these widths, in pixels. */
 const [shortestRun, longestRun] = [28, 180]
 
+/** How a line wants its points drawn. */
+type Points = Pick<LineLook, 'marker' | 'markerWidth'>
+const usualPoints: Points = {}
+
 /** Turns a mark of a line into what is drawn on its lane. */
-export function markItems(mark: Mark, frame: Frame, key: string): Item[] {
+export function markItems(
+  mark: Mark,
+  frame: Frame,
+  key: string,
+  points: Points = usualPoints,
+): Item[] {
   switch (mark.kind) {
     case 'level':
       return levelItems(mark, frame, key)
     case 'points':
-      return pointItems(mark, frame, key)
+      return pointItems(mark, frame, key, points)
     case 'graph':
       return graphItems(mark, frame, key)
     case 'strips':
@@ -27,13 +38,13 @@ export function markItems(mark: Mark, frame: Frame, key: string): Item[] {
   const y = toPixelY(frame, mark.y)
   switch (mark.kind) {
     case 'dot':
-      return dotItems(mark, frame, key, x, y)
+      return dotItems(mark, frame, key, x, y, points)
     case 'chord':
       return chordItems(mark, frame, key, x, y)
     case 'joint':
       return jointItems(mark, frame, key, x, y)
     case 'stem':
-      return stemItems(mark, frame, key, x, y)
+      return stemItems(mark, frame, key, x, y, points)
     case 'line':
       return [
         {
@@ -177,7 +188,7 @@ function jointItems(
       ink: 'place',
       width: 2.5,
     },
-    { kind: 'path', key: `${key}.end`, d: ringPath(tx, ty, 5), ink: 'place', width: 2.5 },
+    { kind: 'path', key: `${key}.end`, d: markerPath('ring', tx, ty, 5), ink: 'place', width: 2.5 },
     {
       kind: 'label',
       key: `${key}.label`,
@@ -197,6 +208,7 @@ function stemItems(
   key: string,
   x: number,
   y: number,
+  { marker = 'ring', markerWidth = 9 }: Points,
 ): Item[] {
   if (x < -2 || x > frame.width + 2) return []
   const foot = Math.max(0, Math.min(frame.height, toPixelY(frame, 0)))
@@ -209,7 +221,14 @@ function stemItems(
       width: 1.5,
       dotted: true,
     },
-    { kind: 'path', key: `${key}.ring`, d: ringPath(x, y, 4.5), ink: 'span', width: 2.5 },
+    {
+      kind: 'path',
+      key: `${key}.ring`,
+      d: markerPath(marker, x, y, markerWidth / 2),
+      ink: 'span',
+      width: 2.5,
+      ...(isFilled(marker) ? { fill: 'own' as const } : {}),
+    },
   ]
   if (mark.label === '') return items
   const at = { x: round(x), y: round(y) }
@@ -223,12 +242,10 @@ function stemItems(
       ink: 'span',
       anchor: 'start',
       beside: at,
+      mayGo: true,
     },
   ]
 }
-
-export const ringPath = (x: number, y: number, r: number) =>
-  `M${round(x - r)} ${round(y)}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0`
 
 /** A level across a span, with its number at the right end. */
 function levelItems(mark: Mark & { kind: 'level' }, frame: Frame, key: string): Item[] {
@@ -261,15 +278,23 @@ function levelItems(mark: Mark & { kind: 'level' }, frame: Frame, key: string): 
 }
 
 /** Points of a table or of readings, all as one path. */
-function pointItems(mark: Mark & { kind: 'points' }, frame: Frame, key: string): Item[] {
+function pointItems(
+  mark: Mark & { kind: 'points' },
+  frame: Frame,
+  key: string,
+  { marker = 'ring', markerWidth }: Points,
+): Item[] {
+  const reach = markerWidth === undefined ? usualReach(mark.points.length) : markerWidth / 2
   const seen = mark.points.flatMap(([px, py]) => {
     const [x, y] = [toPixelX(frame, px), toPixelY(frame, py)]
     const inside = x >= -4 && x <= frame.width + 4 && y >= -4 && y <= frame.height + 4
-    return inside ? [ringPath(x, y, seenRadius(mark.points.length))] : []
+    return inside ? [markerPath(marker, x, y, reach)] : []
   })
-  return seen.length === 0 ? [] : [{ kind: 'path', key, d: seen.join(''), ink: 'ink', width: 1.5 }]
+  if (seen.length === 0) return []
+  const filled = isFilled(marker) ? { fill: 'own' as const } : {}
+  return [{ kind: 'path', key, d: seen.join(''), ink: 'ink', width: 1.5, ...filled }]
 }
-const seenRadius = (count: number) => (count > 120 ? 1.8 : 3)
+const usualReach = (count: number) => (count > 120 ? 1.8 : 3)
 
 /** A fitted formula over the places it was fitted to. */
 function graphItems(mark: Mark & { kind: 'graph' }, frame: Frame, key: string): Item[] {
@@ -297,8 +322,19 @@ function dotItems(
   key: string,
   x: number,
   y: number,
+  { marker, markerWidth }: Points,
 ): Item[] {
-  const dot: Item = { kind: 'dot', key, x: round(x), y: round(y), ink: 'place', place: mark.place }
+  const dot: Item = {
+    kind: 'dot',
+    key,
+    x: round(x),
+    y: round(y),
+    ink: 'place',
+    place: mark.place,
+    shape: marker ?? 'diamond',
+    reach: (markerWidth ?? usualDotWidth) / 2,
+    chosen: marker !== undefined || markerWidth !== undefined,
+  }
   const inFrame = y >= -10 && y <= frame.height + 10
   if (mark.label === undefined || !inFrame) return [dot]
   const at = { x: round(x), y: round(y) }
@@ -307,4 +343,43 @@ function dotItems(
     dot,
     { kind: 'label', key: `${key}.label`, ...at, text, ink: 'place', anchor: 'start', beside: at },
   ]
+}
+const usualDotWidth = 16
+
+/** Where the words someone has put to a line belong: beside its point, on it, or above its middle. */
+export function captionSpot(
+  mark: Mark,
+  frame: Frame,
+): { x: number; y: number; beside: boolean } | null {
+  const at = (x: number, y: number, beside = false) => {
+    const [px, py] = [toPixelX(frame, x), toPixelY(frame, y)]
+    const seen = px >= 0 && px <= frame.width && py >= 0 && py <= frame.height
+    return seen ? { x: round(px), y: round(py), beside } : null
+  }
+  switch (mark.kind) {
+    case 'dot':
+    case 'stem':
+      return at(mark.x, mark.y, true)
+    case 'line':
+    case 'riseOverRun':
+    case 'chord':
+      return at(mark.x, mark.y, true)
+    case 'joint':
+      return at(mark.toX, mark.toY, true)
+    case 'level':
+      return at((Math.max(mark.from, frame.x[0]) + Math.min(mark.to, frame.x[1])) / 2, mark.y)
+    case 'points': {
+      const point = mark.points[Math.floor(mark.points.length / 2)]
+      return point ? at(...point, true) : null
+    }
+    case 'graph':
+    case 'shade': {
+      const x = (Math.max(mark.from, frame.x[0]) + Math.min(mark.to, frame.x[1])) / 2
+      return at(x, mark.f(x))
+    }
+    case 'strips': {
+      const strip = mark.strips[Math.floor(mark.strips.length / 2)]
+      return strip ? at((strip.from + strip.to) / 2, strip.height) : null
+    }
+  }
 }

@@ -10,8 +10,8 @@ import { unitOfDerivative } from '../study/units'
 import { bandItems, type Finding, guideItems, hiddenFeatures, hiddenSentence } from './findings'
 import { fitHeights, fitSpan } from './fit'
 import type { Ink, Item } from './items'
-import { placeLabels } from './labels'
-import { markItems } from './marks'
+import { type LabelSides, placeLabels } from './labels'
+import { captionSpot, markItems } from './marks'
 import {
   type Frame,
   round,
@@ -127,8 +127,9 @@ const nothingFound: Findings = new Map()
 /** Makes a function from results to a display list; it redoes only what has changed. */
 export function createSceneMaker(): SceneMaker {
   const keeper = createKeeper()
+  const sides = new Map<string, LabelSides>()
   return (evaluation, viewport, findings = nothingFound) => {
-    const scene = makeScene(evaluation, viewport, findings, keeper)
+    const scene = makeScene(evaluation, viewport, findings, keeper, sides)
     keeper.turn()
     return scene
   }
@@ -158,6 +159,8 @@ function makeScene(
   viewport: Viewport,
   findings: Findings,
   { keep, known }: ReturnType<typeof createKeeper>,
+  /** For each lane which side its labels stood on last. */
+  sides: Map<string, LabelSides>,
 ): Scene {
   const { study, curves, places, lines } = evaluation
   const { width } = viewport
@@ -174,20 +177,21 @@ function makeScene(
   )
   const lineOf = new Map(study.lines.map((l) => [l.id, l]))
   const lookOf = new Map(study.lines.flatMap((l) => (isCurveMaker(l) ? [[l.name, l.look]] : [])))
-  const marksOf = new Map<
-    string,
-    { mark: Mark; key: string; dimmed: boolean; look: LineLook | undefined }[]
-  >()
+  const marksOf = new Map<string, MarkOfLine[]>()
   for (const [id, result] of lines) {
     const look = lineOf.get(id)?.look
     if (look?.hidden) continue
+    const carrier = result.marks.findIndex((m) => m.kind === 'dot')
     result.marks.forEach((mark, i) => {
       const lane = `${mark.lane.curve}:${mark.lane.order}`
       const found = curves.get(mark.lane.curve)
       const dimmed = (found?.ok === true && found.curve.stale) || result.pending === true
       const list = marksOf.get(lane) ?? []
       if (list.length === 0) marksOf.set(lane, list)
-      list.push({ mark, key: `${id}.${i}`, dimmed, look })
+      const captioned = i === Math.max(0, carrier)
+      // A trail behind a point does not take the point's marker.
+      const points = mark.kind === 'points' && carrier >= 0 ? {} : look
+      list.push({ mark, line: id, part: String(i), dimmed, look, points, captioned })
     })
   }
   const names = [...curves.keys()]
@@ -293,15 +297,18 @@ function makeScene(
     const caption = keep(key('caption'), [strokes, look, index], () =>
       captionItems(strokes, look, lane.order, inkOf(look) ?? curveInk(index)),
     )
+    const overStrokes: Stroke[] = []
     const overlaid = over.map((o): Item => {
       const part = `over.${o.name}.${o.order}`
       const ingredients = [o.f, o.curve, frame, viewport.hurried]
-      return keep(key(`${part}.path`), ingredients, () => ({
+      const strokes = keep(key(`${part}.strokes`), ingredients, () =>
+        sampleCurve(o.f, o.curve.from, o.curve.to, frame, viewport.hurried !== true),
+      )
+      overStrokes.push(...strokes)
+      return keep(key(`${part}.path`), [strokes, o.curve], () => ({
         kind: 'path',
         key: part,
-        d: strokesToPath(
-          sampleCurve(o.f, o.curve.from, o.curve.to, frame, viewport.hurried !== true),
-        ),
+        d: strokesToPath(strokes),
         ink: curveInk(names.indexOf(o.name)),
         width: 3,
         order: o.order,
@@ -342,13 +349,11 @@ function makeScene(
     const shown = [{ curve: lane.curve, order: lane.order }, ...lane.overlays]
     const marked = shown.flatMap((s) => marksOf.get(`${s.curve}:${s.order}`) ?? [])
     const marks = marked.flatMap((m) =>
-      keep(key(`mark.${m.key}`), [m.mark, frame, m.dimmed, m.look], () =>
-        markItems(m.mark, frame, m.key).map((item) => {
-          const shown = withLook(item, m.look)
-          return m.dimmed ? { ...shown, dimmed: true } : shown
-        }),
+      keep(key(`mark.${m.line}.${m.part}`), [m.mark, frame, m.dimmed, m.look], () =>
+        itemsOf(m, frame),
       ),
     )
+    if (!sides.has(lane.id)) sides.set(lane.id, new Map())
     // Dots come last, so that nothing is drawn over what can be taken hold of.
     const items = [
       ...grid,
@@ -359,11 +364,13 @@ function makeScene(
       drawn,
       ...caption,
       ...foundItems.filter((i) => i.kind !== 'rect' && !i.key.startsWith('band')),
-      ...keep(key('marks'), [width, height, ...marks], () =>
+      ...keep(key('marks'), [width, height, strokes, ...overStrokes, ...marks], () =>
         placeLabels(
           marks.filter((m) => m.kind !== 'dot' && !isUnder(m)),
           width,
           height,
+          [...strokes, ...overStrokes],
+          sides.get(lane.id),
         ),
       ),
       ...firstOfEach(marks.filter((m) => m.kind === 'dot')),
@@ -386,16 +393,20 @@ function makeScene(
     ]
   })
 
-  const flags = keep('flags', [places, x, width, study.sliders.map((s) => s.name).join()], () =>
+  const sliderNames = study.sliders.map((s) => `${s.name}${s.place}`).join()
+  const flags = keep('flags', [places, x, width, sliderNames], () =>
     places.map(({ text, value }): Flag => {
-      const read = readNumber(text, study.sliders)
-      const free = read.ok ? freeSlider(read.tree, study.sliders) : null
+      // Which slider a place hangs on does not change with the value of the slider.
+      const slider = keep(`flag.${text}`, [sliderNames], () => {
+        const read = readNumber(text, study.sliders)
+        return read.ok ? (freeSlider(read.tree, study.sliders)?.name ?? null) : null
+      })
       return {
         text,
         value,
         at: round(toPixelX({ x, width }, value)),
-        slider: free?.name ?? null,
-        fixed: free === null && /^[\s\d.+\-−E]+$/.test(text),
+        slider,
+        fixed: slider === null && /^[\s\d.+\-−E]+$/.test(text),
       }
     }),
   )
@@ -424,8 +435,83 @@ function inRows(bars: Omit<Bar, 'row'>[]): Bar[] {
   })
 }
 
-/** Insides lie under the curves. */
-const isUnder = (item: Item) => item.kind === 'path' && item.fill !== undefined
+/** Insides lie under the curves; markers do not. */
+const isUnder = (item: Item) =>
+  item.kind === 'path' && item.fill !== undefined && item.fill !== 'own'
+
+/** A mark with the line it comes from. */
+interface MarkOfLine {
+  mark: Mark
+  line: string
+  /** Which of the line's marks it is. */
+  part: string
+  dimmed: boolean
+  look: LineLook | undefined
+  points: Pick<LineLook, 'marker' | 'markerWidth'> | undefined
+  /** It carries the words someone has put to its line. */
+  captioned: boolean
+}
+
+/** What is drawn for a mark, as its line wants it. */
+function itemsOf(
+  { mark, line, part, dimmed, look, points, captioned }: MarkOfLine,
+  frame: Frame,
+): Item[] {
+  const key = `${line}.${part}`
+  const words = captioned ? look?.label : undefined
+  const items = withWords(markItems(mark, frame, key, points), words, mark, frame, key)
+  return items.flatMap((item) => {
+    const shown = withLook(item, look)
+    const owned = shown.kind === 'label' && shown.beside ? withOwner(shown, line, look) : shown
+    if (!owned) return []
+    return [dimmed ? { ...owned, dimmed: true } : owned]
+  })
+}
+
+/** A label of a line's point: where it was moved to, or nothing where it is hidden. */
+function withOwner(
+  item: Item & { kind: 'label' },
+  line: string,
+  look: LineLook | undefined,
+): Item | null {
+  const label = item.key.slice(line.length + 1)
+  if (look?.without?.includes(label)) return null
+  const offset = look?.moved?.[label]
+  return { ...item, owner: { line, label }, ...(offset ? { offset } : {}) }
+}
+
+/** Adds the words someone has put to a line: to the label of its point, or as one of their own. */
+function withWords(
+  items: Item[],
+  words: string | undefined,
+  mark: Mark,
+  frame: Frame,
+  key: string,
+): Item[] {
+  if (!words) return items
+  const label = items.find((i) => i.kind === 'label' && i.beside)
+  if (label) {
+    return items.map((item) =>
+      item === label && item.kind === 'label' ? { ...item, text: `${words} ${item.text}` } : item,
+    )
+  }
+  const spot = captionSpot(mark, frame)
+  if (!spot) return items
+  const { x, y, beside } = spot
+  return [
+    ...items,
+    {
+      kind: 'label',
+      key: `${key}.words`,
+      x,
+      y: y - 8,
+      text: words,
+      ink: mark.kind === 'dot' || mark.kind === 'line' ? 'place' : 'span',
+      anchor: beside ? 'start' : 'middle',
+      ...(beside ? { beside: { x, y } } : {}),
+    },
+  ]
+}
 
 const inkOf = (look: LineLook | undefined): Ink | null =>
   look?.colour === undefined
@@ -479,15 +565,17 @@ function captionItems(
   ]
 }
 
-/** Two lines at one place put their dots on one spot: one of them is enough. */
+/** Two lines at one place put their dots on one spot: one is enough, and a chosen one comes first. */
 function firstOfEach(dots: readonly Item[]): Item[] {
-  const seen = new Set<string>()
-  return dots.filter((dot) => {
-    if (dot.kind !== 'dot') return true
+  const chosen = new Map<string, Item>()
+  for (const dot of dots) {
+    if (dot.kind !== 'dot') continue
     const at = `${dot.x} ${dot.y}`
-    return !seen.has(at) && seen.add(at)
-  })
+    if (!chosen.has(at) || (dot.chosen && !isChosen(chosen.get(at)!))) chosen.set(at, dot)
+  }
+  return [...chosen.values()]
 }
+const isChosen = (item: Item) => item.kind === 'dot' && item.chosen
 
 function gridItems(
   frame: Frame,

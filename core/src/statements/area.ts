@@ -22,6 +22,7 @@ import {
   type Phrase,
   type ResultTable,
   type SentenceContext,
+  type SliderRole,
   type StatementKind,
 } from './kind'
 import { numberReadout } from './lines'
@@ -76,6 +77,12 @@ const namedPositions = [
   { value: '0.5', text: 'at the middle' },
   { value: '1', text: 'at the right' },
 ]
+
+const noMarks: SliderRole['marks'] = []
+const positionMarks: SliderRole['marks'] = namedPositions.map(({ value, text }) => ({
+  value: Number(value),
+  text: text.replace('at the ', ''),
+}))
 
 export const areaKind: StatementKind<AreaLine> = {
   kind: 'area',
@@ -164,6 +171,13 @@ export const areaKind: StatementKind<AreaLine> = {
 
   placeFields: [],
   hasSpan: true,
+  sliderRoles: (line) => ({
+    [line.count]: { words: 'strips', marks: noMarks },
+    [line.position]: {
+      words: line.rule === 'position' ? 'height at' : 'height at (not in use)',
+      marks: positionMarks,
+    },
+  }),
   rename: (line, names) => ({
     ...renameOver(line, names),
     count: names(line.count),

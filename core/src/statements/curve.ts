@@ -20,6 +20,7 @@ import {
   type LineProblem,
   type StatementKind,
 } from './kind'
+import { cutSpan } from '../study/values'
 import { escapeText, wordsAfter } from './slots'
 
 /** Let q(t) = … for from ≤ t ≤ to. */
@@ -90,12 +91,13 @@ export const curveKind: StatementKind<CurveLine> = {
 
   offers({ text, variable, curves }) {
     const rest = wordsAfter(text, 'let')
-    const typed = parseDefinition(rest || text)
+    const { formula, span: asked } = cutSpan(rest || text)
+    const typed = parseDefinition(formula)
     if (!typed || typed.body.trim() === '') return []
     if (typed.variable && typed.variable !== variable.letter) return []
     const taken = new Set([...curves.map((c) => c.name), variable.letter])
     if (taken.has(typed.name)) return []
-    const span = curves[0] ?? { from: '-10', to: '10' }
+    const span = asked ?? curves[0] ?? { from: '-10', to: '10' }
     return [
       {
         line: {

@@ -317,6 +317,14 @@ export interface Proposal<L> {
   newSliders?: readonly NewSlider[]
 }
 
+/** What a slider does in a line, for its track. */
+export interface SliderRole {
+  /** strips, height at */
+  words: string
+  /** Values with a name of their own; the pointer is drawn to them. */
+  marks: readonly { value: number; text: string }[]
+}
+
 /** A kind of line: all that the rest of the project knows about it. */
 export interface StatementKind<L extends { kind: string; id: string }> {
   kind: L['kind']
@@ -329,5 +337,7 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   placeFields: readonly (keyof L & string)[]
   /** Whether the member `span` is a bar on the ruler. */
   hasSpan?: boolean
+  /** What the sliders do that stand in this line alone, by their names. */
+  sliderRoles?(line: L): Readonly<Record<string, SliderRole>>
   rename(line: L, names: (text: string) => string): L
 }

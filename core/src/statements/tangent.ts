@@ -3,9 +3,10 @@ import { lineEquation } from '../study/equation'
 import { formatNumber } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { type AtPlace, exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
-import { failed, type LineContext, type Mark, type StatementKind } from './kind'
+import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
+import { failed, type Mark, type StatementKind } from './kind'
 import { curveSlot, placeSlot, wordsAfter } from './slots'
+import { trailOf } from './trail'
 
 /** Tangent to q at t = a. */
 export const tangentLineSchema = z.object({
@@ -69,7 +70,10 @@ export const tangentKind: StatementKind<TangentLine> = {
         label: slopeText,
       },
     ]
-    if (line.trail) marks.unshift(...trailOf(line, x, found.at, context))
+    if (line.trail) {
+      const above = { curve: line.curve, order: order + 1 }
+      marks.unshift(...trailOf(above, curve.derivative(order + 1).f, line.place, x, context))
+    }
     return {
       readouts: [
         {
@@ -102,23 +106,4 @@ export const tangentKind: StatementKind<TangentLine> = {
 
   placeFields: ['place'],
   rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
-}
-
-/** A trail has this many points at the most. */
-const longestTrail = 500
-
-/** The slopes at the steps from the beginning of the place's slider up to where it stands. */
-function trailOf(line: TangentLine, x: number, { curve }: AtPlace, context: LineContext): Mark[] {
-  const range = context.range(line.place)
-  if (!range) return []
-  const way = x - range.from
-  const count = Math.min(longestTrail, Math.floor(way / range.step + 1e-9))
-  if (count < 1) return []
-  const { f } = curve.derivative(line.order + 1)
-  const xs = Float64Array.from({ length: count + 1 }, (_, i) => range.from + (way * i) / count)
-  const ys = f.values(xs)
-  const points = Array.from(xs, (at, i): [number, number] => [at, ys[i]!]).filter(([, y]) =>
-    Number.isFinite(y),
-  )
-  return [{ kind: 'points', lane: { curve: line.curve, order: line.order + 1 }, points }]
 }

@@ -5,6 +5,7 @@ import { unitOfDerivative, withUnit } from '../study/units'
 import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
 import { type CurveResult, failed, type Mark, type StatementKind } from './kind'
 import { curveSlot, placeSlot, wordsAfter } from './slots'
+import { trailOf } from './trail'
 
 /** Value of q′ at t = 2. */
 export const valueLineSchema = z.object({
@@ -14,6 +15,8 @@ export const valueLineSchema = z.object({
   curve: nameSchema,
   order: z.int().min(0).max(3),
   place: placeTextSchema,
+  /** Whether the values passed on the way from the slider's beginning stay on the lane. */
+  trail: z.boolean().optional(),
 })
 export type ValueLine = z.infer<typeof valueLineSchema>
 
@@ -49,6 +52,9 @@ export const valueKind: StatementKind<ValueLine> = {
       ],
       marks: [
         ...shadeOf(curve, order, x),
+        ...(line.trail
+          ? trailOf({ curve: name, order }, curve.drawn(order), line.place, x, context)
+          : []),
         { kind: 'dot', lane: { curve: name, order }, x, y: value, place: line.place, label: text },
       ],
       problems: [],

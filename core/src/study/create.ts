@@ -10,6 +10,7 @@ import { numberToFormula } from './numbers'
 import { newLane, plainSlider } from './edits'
 import { usualDisplay } from './parts'
 import type { Study } from './schema'
+import { cutSpan, readNumber } from './values'
 
 export type Created = { ok: true; study: Study; hints: Hint[] } | { ok: false; problems: Problem[] }
 
@@ -24,10 +25,11 @@ interface Reading {
 /**
  * A new study from a typed function: f(x) unless a left side such as q(t) = says otherwise. A
  * formula without x and with one unknown letter has that letter for its variable. Names given in
- * `withValues` become sliders.
+ * `withValues` become sliders. A span may stand behind it: "for 0 ≤ t ≤ 10".
  */
 export function createStudy(text: string, withValues: readonly string[] = []): Created {
-  const read = readFunction(text, withValues)
+  const { formula: typed, span } = cutSpan(text)
+  const read = readFunction(typed, withValues)
   if ('problems' in read) return { ok: false, problems: read.problems }
   const { name, letter, tree, formula, hints } = read
   const sliders = withValues.filter((n) => n !== letter).map(plainSlider)
@@ -35,6 +37,19 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
     variable: letter,
     parameters: Object.fromEntries(sliders.map((s) => [s.name, s.value])),
   })
+  const ends = span ? [readNumber(span.from, sliders), readNumber(span.to, sliders)] : []
+  const bad = ends.find((end) => !end.ok)
+  if (bad && !bad.ok) {
+    const { message, missing } = bad
+    const where = { from: typed.length, to: text.length }
+    return { ok: false, problems: [{ message, ...(missing ? { missing } : {}), ...where }] }
+  }
+  const [least, most] = ends.flatMap((end) => (end.ok ? [end.value] : []))
+  if (span && least! >= most!) {
+    const message = `the span runs from ${span.from} to ${span.to}`
+    const fix = 'let it end above where it begins'
+    return { ok: false, problems: [{ message, fix, from: typed.length, to: text.length }] }
+  }
   const [from, to] = cutToDomain(f, -10, 10)
   const study: Study = {
     format: 1,
@@ -50,7 +65,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
         name,
         unit: '',
         formula,
-        span: { from: numberToFormula(from), to: numberToFormula(to) },
+        span: span ?? { from: numberToFormula(from), to: numberToFormula(to) },
       },
     ],
     lanes: [newLane('lane1', name, 0)],

@@ -7,6 +7,7 @@ import { decimalsOfStep, formatShort, numberToFormula } from './numbers'
 import {
   type Display,
   type Lane,
+  type LineLook,
   nameSchema,
   type Slider,
   type SpanText,
@@ -62,6 +63,31 @@ export const changeLine =
   (id: string, change: Record<string, unknown>): Edit =>
   (study) =>
     replaceLine(study, id, (line) => ({ ...line, ...change }) as Statement)
+
+const changeLook =
+  (id: string, change: (look: LineLook) => LineLook): Edit =>
+  (study) =>
+    replaceLine(study, id, (line) => ({ ...line, look: change(line.look ?? {}) }) as Statement)
+
+/** Puts a label of a line's points so far from its point, in pixels, or back where there is room. */
+export const moveLabel = (id: string, label: string, offset: readonly [number, number] | null) =>
+  changeLook(id, (look) => {
+    const moved = { ...look.moved }
+    if (offset) moved[label] = [offset[0], offset[1]]
+    else delete moved[label]
+    return { ...look, moved }
+  })
+
+/** Shows or hides a label of a line's points. */
+export const showLabel = (id: string, label: string, shown: boolean) =>
+  changeLook(id, (look) => {
+    const without = (look.without ?? []).filter((l) => l !== label)
+    return { ...look, without: shown ? without : [...without, label] }
+  })
+
+/** All labels of a line's points where there is room for them. */
+export const resetLabels = (id: string) =>
+  changeLook(id, ({ moved: _, without: __, ...look }) => look)
 
 export const removeLine =
   (id: string): Edit =>

@@ -66,6 +66,17 @@ export type Variable = z.infer<typeof variableSchema>
 
 export const lineColours = ['kelp', 'slate', 'plum', 'moss', 'umber', 'rust', 'ochre'] as const
 export const lineDashes = ['usual', 'solid', 'dashed', 'dotted'] as const
+/** What a point can be drawn as. */
+export const markerShapes = [
+  'diamond',
+  'disc',
+  'ring',
+  'square',
+  'triangle',
+  'cross',
+  'none',
+] as const
+export type MarkerShape = (typeof markerShapes)[number]
 /** How a line of working is drawn, where someone wants it otherwise than usual. */
 export const lineLookSchema = z.object({
   colour: z.enum(lineColours).optional(),
@@ -73,6 +84,12 @@ export const lineLookSchema = z.object({
   /** In pixels. */
   width: finite.min(0.5).max(8).optional(),
   label: z.string().max(80).optional(),
+  /** What its points are drawn as, and how wide, in pixels. */
+  marker: z.enum(markerShapes).optional(),
+  markerWidth: finite.min(2).max(48).optional(),
+  /** Labels of its points that someone has moved, in pixels from the point, or hidden. */
+  moved: z.record(z.string().max(40), z.tuple([finite, finite])).optional(),
+  without: z.array(z.string().max(40)).max(500).optional(),
   /** Worked out, and not drawn. */
   hidden: z.boolean().optional(),
 })

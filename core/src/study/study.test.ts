@@ -398,3 +398,36 @@ describe('the schema', () => {
     expect(studySchema.safeParse({ ...study, title: 'a\ud800b' }).success).toBe(false)
   })
 })
+
+describe('a span typed behind a function', () => {
+  const spanOf = (text: string) => {
+    const created = createStudy(text)
+    const line = created.ok ? created.study.lines[0] : undefined
+    return line?.kind === 'curve' ? [line.formula, line.span.from, line.span.to] : created
+  }
+  test.each([
+    ['q(t) = 6 + 4 sin(0.9t) for 0 ≤ t ≤ 10', '6 + 4 sin(0.9t)', '0', '10'],
+    ['q(t) = 6 + 4 sin(0.9t) for [0, 10]', '6 + 4 sin(0.9t)', '0', '10'],
+    ['x^2 on [-1, 2]', 'x^2', '-1', '2'],
+    ['sin x for 0 <= x <= 2π', 'sin x', '0', '2π'],
+    ['x^3, for 1 to 2', 'x^3', '1', '2'],
+  ])('%s', (text, ...parts) => expect(spanOf(text)).toEqual(parts))
+
+  test('one that runs backwards, or has no value, is named where it stands', () => {
+    const text = 'x^2 for [3, 1]'
+    expect(spanOf(text)).toMatchObject({
+      ok: false,
+      problems: [{ message: 'the span runs from 3 to 1', from: 3, to: text.length }],
+    })
+    expect(spanOf('x^2 for [0, k]')).toMatchObject({ ok: false, problems: [{ missing: 'k' }] })
+  })
+
+  test('"let" takes it too', () => {
+    const offer = offersFor('let g(x) = cos x for [0, π]', made('x^2'), null)[0]!
+    expect(offer.edit(made('x^2')).lines.at(-1)).toMatchObject({
+      name: 'g',
+      formula: 'cos x',
+      span: { from: '0', to: 'π' },
+    })
+  })
+})

@@ -1,6 +1,8 @@
 import { compile } from '../compile'
 import { namesIn, type Tree } from '../language/tree'
+import type { RealFunction } from '../evaluate/compile'
 import { parseFormula } from '../language/parse'
+import type { Problem } from '../language/problems'
 import type { Slider } from './parts'
 
 /** Splits a typed span such as "0 ≤ t ≤ 10", "[0, 10]", "0 to 10" into its ends; null if it is none. */
@@ -14,20 +16,49 @@ export function parseSpan(text: string): { from: string; to: string } | null {
   return found ? { from: found[1]!.trim(), to: found[2]!.trim() } : null
 }
 
+/** Cuts a span off the end of a typed function: "sin t for 0 ≤ t ≤ 10", "sin t on [0, 10]". */
+export function cutSpan(text: string): {
+  formula: string
+  span: { from: string; to: string } | null
+} {
+  const match = /^(.*\S)\s+(?:for|on|over)\s+(\S.*)$/s.exec(text)
+  const span = match && parseSpan(match[2]!)
+  return span ? { formula: match[1]!.replace(/,$/, ''), span } : { formula: text, span: null }
+}
+
+type Meaning = { ok: true; tree: Tree; f: RealFunction } | { ok: false; problem: Problem }
+/** Places are read at every frame of a drag: what a text means with these names is kept. */
+const meanings = new Map<string, Meaning>()
+const mostMeanings = 500
+
+function meaningOf(text: string, names: readonly string[]): Meaning {
+  const key = `${names.join()}\u0000${text}`
+  const known = meanings.get(key)
+  if (known) return known
+  const parsed = parseFormula(text, { variable: '', names })
+  const meaning: Meaning = parsed.ok
+    ? { ok: true, tree: parsed.tree, f: compile(parsed.tree, { variable: '' }) }
+    : { ok: false, problem: parsed.problems[0]! }
+  if (meanings.size >= mostMeanings) meanings.clear()
+  meanings.set(key, meaning)
+  return meaning
+}
+
 /** The number a formula without the variable stands for, or what is wrong with it. */
 export function readNumber(
   text: string,
   sliders: readonly Pick<Slider, 'name' | 'value'>[] = [],
 ): { ok: true; value: number; tree: Tree } | { ok: false; message: string; missing?: string } {
-  const parsed = parseFormula(text, { variable: '', names: sliders.map((s) => s.name) })
-  if (!parsed.ok) {
-    const { message, missing } = parsed.problems[0]!
+  const names = sliders.map((s) => s.name)
+  const meaning = meaningOf(text, names)
+  if (!meaning.ok) {
+    const { message, missing } = meaning.problem
     return { ok: false, message, ...(missing ? { missing } : {}) }
   }
   const values = Object.fromEntries(sliders.map((s) => [s.name, s.value]))
-  const value = compile(parsed.tree, { variable: '', parameters: values }).value(0)
+  const value = meaning.f.withParameters(values).value(0)
   if (!Number.isFinite(value)) return { ok: false, message: `${text} has no value` }
-  return { ok: true, value, tree: parsed.tree }
+  return { ok: true, value, tree: meaning.tree }
 }
 
 /** The sliders a place can be moved by: itself, or the free one in a + h. */

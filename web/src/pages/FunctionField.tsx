@@ -1,4 +1,11 @@
-import { createStudy, nameToLatex, parseDefinition, parseFormula, toLatex } from '@yperkine/core'
+import {
+  createStudy,
+  cutSpan,
+  nameToLatex,
+  parseDefinition,
+  parseFormula,
+  toLatex,
+} from '@yperkine/core'
 import { useMemo, useState } from 'react'
 import { FormulaField } from '../parts/FormulaField'
 import { Maths } from '../parts/Maths'
@@ -88,6 +95,11 @@ function Preview({ text }: { text: string }) {
       <Maths
         latex={`${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${toLatex(parsed.tree)}`}
       />
+      {cutSpan(text).span && (
+        <span>
+          for {line.span.from} ≤ <i>{letter}</i> ≤ {line.span.to}
+        </span>
+      )}
       {hints.map((hint) => (
         <span key={hint.from} className="text-[calc(15px*var(--type))] text-quiet">
           {hint.message}

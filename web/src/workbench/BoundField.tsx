@@ -1,6 +1,6 @@
 import { formatShort, readNumber } from '@yperkine/core'
 import { useState } from 'react'
-import { useStudy } from './store'
+import { useWorkbenchStore } from './store'
 
 interface Props {
   label: string
@@ -14,8 +14,10 @@ interface Props {
 
 /** A bound of the frame or of a slider: takes any expression, such as 2π; arrow keys step. */
 export function BoundField({ label, value, step, decimals, className = '', onEnter }: Props) {
-  const sliders = useStudy((s) => s.sliders)
+  const store = useWorkbenchStore()
   const [draft, setDraft] = useState<string | null>(null)
+  // Sliders are looked at while someone types, and not at each of their moves.
+  const { sliders } = store.getState().history.present
   const read = draft === null ? null : readNumber(draft.replaceAll('−', '-'), sliders)
   const problem = read && !read.ok ? read.message : null
   const commit = () => {

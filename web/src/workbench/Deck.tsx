@@ -3,6 +3,8 @@ import {
   nameToLatex,
   readNumber,
   shareOfSlider,
+  type SliderRole,
+  sliderRole,
   sliderText,
   sliderValueAt,
   type Study,
@@ -45,6 +47,9 @@ export function Deck() {
 }
 
 const thumbRoom = 8
+/** Nearer to a named value than this a pointer is drawn to it, in pixels. */
+const drawnFrom = 7
+const noMarks: SliderRole['marks'] = []
 
 const sliderOf = (study: Study, name: string) => study.sliders.find((s) => s.name === name)
 
@@ -57,12 +62,18 @@ function Track({ name }: { name: string }) {
       return rest
     }),
   )
+  const role = useStudy(useShallow((s) => sliderRole(s, name)))
+  const marks = role?.marks ?? noMarks
   const track = useRef<HTMLDivElement>(null)
   const [entering, setEntering] = useState(false)
   const valueAt = (clientX: number) => {
     const { left, width } = track.current!.getBoundingClientRect()
-    const part = (clientX - left - thumbRoom) / (width - 2 * thumbRoom)
-    return sliderValueAt(now()!, Math.max(0, Math.min(1, part)))
+    const room = width - 2 * thumbRoom
+    const part = (clientX - left - thumbRoom) / room
+    const mark = marks.find(
+      (m) => Math.abs(shareOfSlider(now()!, m.value) - part) * room < drawnFrom,
+    )
+    return mark ? mark.value : sliderValueAt(now()!, Math.max(0, Math.min(1, part)))
   }
   const mover = useMover(slider.name, valueAt, 12, { jumps: true })
   const tint = slider.place ? 'bg-rust' : 'bg-ink'
@@ -75,15 +86,20 @@ function Track({ name }: { name: string }) {
     const present = now()
     // A slider that has just been removed is painted once more before its track goes.
     if (!present) return
-    const text = sliderText(present)
+    const number = sliderText(present)
+    const mark = marks.find((m) => m.value === present.value)
+    const text = mark ? mark.text : number
     const share = shareOfSlider(present, present.value)
     track.current!.setAttribute('aria-valuenow', String(present.value))
-    track.current!.setAttribute('aria-valuetext', `${name} = ${text}`)
+    track.current!.setAttribute(
+      'aria-valuetext',
+      mark ? `${name} = ${number}, ${mark.text}` : `${name} = ${number}`,
+    )
     way.current!.style.transform = `scaleX(${share})`
     thumb.current!.style.transform = `translateX(${share * 100}%)`
     if (!written.current) return
     written.current.textContent = text
-    written.current.setAttribute('aria-label', `${name} = ${text}, enter exactly`)
+    written.current.setAttribute('aria-label', `${name} = ${number}, enter exactly`)
   })
   const close = () => {
     setEntering(false)
@@ -91,9 +107,12 @@ function Track({ name }: { name: string }) {
   }
 
   return (
-    <div className="w-[190px]">
+    <div className="max-w-[190px] min-w-[150px] flex-1">
       <div className="flex h-7 items-center justify-between">
-        <Maths latex={nameToLatex(slider.name)} />
+        <span className="flex items-baseline gap-1.5">
+          <Maths latex={nameToLatex(slider.name)} />
+          {role && <span className="text-[calc(13px*var(--type))] text-quiet">{role.words}</span>}
+        </span>
         {entering ? (
           <EditableText
             label={`${slider.name} exactly`}
@@ -137,6 +156,20 @@ function Track({ name }: { name: string }) {
         }}
       >
         <div className="absolute inset-x-0 top-1/2 h-1 -translate-y-1/2 rounded-full bg-rule" />
+        {marks.map((mark) => (
+          <div
+            key={mark.value}
+            aria-hidden
+            className="pointer-events-none absolute inset-x-2 top-1/2"
+          >
+            <div
+              className="absolute h-3 w-px -translate-y-1/2 bg-quiet"
+              style={{
+                left: `${100 * shareOfSlider({ ...slider, value: mark.value }, mark.value)}%`,
+              }}
+            />
+          </div>
+        ))}
         <div className="absolute inset-x-0 top-1/2 h-1 -translate-y-1/2 px-2">
           <div ref={way} className={`h-full origin-left rounded-full ${tint}`} />
         </div>

@@ -4,6 +4,7 @@ import { Maths } from '../parts/Maths'
 import { Cover } from './Cover'
 import { Highlight } from './Highlight'
 import { Ladder, rungLatex, rungType } from './Ladder'
+import { LabelHandle } from './LabelHandle'
 import { LaneEdge } from './LaneEdge'
 import { LaneRange } from './LaneRange'
 import { LaneSettings } from './LaneSettings'
@@ -34,6 +35,9 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const hidden = useLane(id, (l) => l.hidden)
   const dots = useLane(id, (l) =>
     l.items.flatMap((i) => (i.kind === 'dot' ? [i.key] : [])).join('\n'),
+  )
+  const labels = useLane(id, (l) =>
+    l.items.flatMap((i) => (i.kind === 'label' && i.owner ? [i.key] : [])).join('\n'),
   )
   const letter = useStudy((s) => s.variable.letter)
   const notation = useStudy((s) => s.display.notation)
@@ -78,7 +82,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
       </div>
       <div className="relative">
         <Ground id={id} height={height} />
-        <Overlay id={id} height={height} dots={dots} />
+        <Overlay id={id} height={height} dots={dots} labels={labels} />
         <Cover lane={named} />
         <Highlight id={id} height={height} />
         {order >= 0 && <LaneRange lane={named} />}
@@ -137,8 +141,18 @@ function Ground({ id, height }: { id: string; height: number }) {
   )
 }
 
+interface OverlayProps {
+  id: string
+  height: number
+  /** The keys of what can be taken hold of, a line each. */
+  dots: string
+  labels: string
+}
+
+const keysOf = (lines: string) => (lines === '' ? [] : lines.split('\n'))
+
 /** What hangs on places, and what of it can be taken hold of. */
-function Overlay({ id, height, dots }: { id: string; height: number; dots: string }) {
+function Overlay({ id, height, dots, labels }: OverlayProps) {
   const width = useWorkbench((s) => s.scene.width)
   const plot = useRef<SVGSVGElement>(null)
   const group = useRef<SVGGElement>(null)
@@ -148,7 +162,6 @@ function Overlay({ id, height, dots }: { id: string; height: number; dots: strin
     painter.current ??= createPainter(group.current!)
     painter.current(lane.items.filter(hangsOnPlace))
   })
-  const keys = dots === '' ? [] : dots.split('\n')
   return (
     <>
       <svg
@@ -159,7 +172,10 @@ function Overlay({ id, height, dots }: { id: string; height: number; dots: strin
         role="presentation"
       >
         <g ref={group} />
-        {keys.map((key) => (
+        {keysOf(labels).map((key) => (
+          <LabelHandle key={key} id={id} item={key} />
+        ))}
+        {keysOf(dots).map((key) => (
           <DotHandle key={key} id={id} item={key} />
         ))}
       </svg>

@@ -22,6 +22,8 @@ export function LineActions({ line, speaks }: { line: Statement; speaks: boolean
   switch (line.kind) {
     case 'tangent':
       return speaks ? <TangentActions line={line} /> : null
+    case 'value':
+      return <TrailAction line={line} />
     case 'secant':
       return <SecantActions line={line} />
     case 'table':
@@ -83,20 +85,30 @@ function TangentActions({ line }: { line: Of<'tangent'> }) {
       </button>
       {slider && (
         <>
-          <button
-            type="button"
-            aria-pressed={line.trail}
-            className={pressed}
-            onClick={() => apply(changeLine(line.id, { trail: !line.trail }))}
-          >
-            Trail of slopes
-          </button>
+          <TrailAction line={line} />
           <button type="button" className={pressed} onClick={sweep}>
             Sweep
           </button>
         </>
       )}
     </>
+  )
+}
+
+/** What a moving place has passed stays drawn, so that a graph grows as it moves. */
+function TrailAction({ line }: { line: Of<'tangent' | 'value'> }) {
+  const { apply } = useWorkbenchStore().getState()
+  const moves = useStudy((s) => sliderOfPlace(line.place, s) !== null)
+  if (!moves) return null
+  return (
+    <button
+      type="button"
+      aria-pressed={line.trail === true}
+      className={pressed}
+      onClick={() => apply(changeLine(line.id, { trail: !line.trail }))}
+    >
+      {line.kind === 'tangent' ? 'Trail of slopes' : 'Trail'}
+    </button>
   )
 }
 

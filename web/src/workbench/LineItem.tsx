@@ -74,7 +74,7 @@ export const LineItem = memo(function LineItem({
             <PhraseView key={i} line={line} phrase={phrase} problem={unreadable} />
           ))}
         </div>
-        {said.speaks && <Readouts id={line.id} />}
+        {said.speaks && <Readouts id={line.id} number={number} />}
         <LineActions line={line} speaks={said.speaks} />
         {said.notes.map((note) => (
           <p key={note} className="mt-1 text-[calc(14px*var(--type))] text-quiet">
@@ -100,18 +100,21 @@ export const LineItem = memo(function LineItem({
           </p>
         ))}
       </div>
-      <LineLookButton line={line} number={number} />
-      <button
-        type="button"
-        aria-label={`Remove line ${number}`}
-        className="absolute top-1 right-1 grid size-7 bg-page place-items-center rounded-md text-quiet opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-ink focus-visible:opacity-100"
-        onClick={() => {
-          apply(removeLine(line.id))
-          store.getState().announce('Line removed')
-        }}
-      >
-        <X size={16} aria-hidden />
-      </button>
+      {/* Half over the line above, so that no word of the sentence lies under it. */}
+      <span className={`absolute right-1 z-10 flex ${number === 1 ? 'top-0' : '-top-3'}`}>
+        <LineLookButton line={line} number={number} />
+        <button
+          type="button"
+          aria-label={`Remove line ${number}`}
+          className="line-tool"
+          onClick={() => {
+            apply(removeLine(line.id))
+            store.getState().announce('Line removed')
+          }}
+        >
+          <X size={15} aria-hidden />
+        </button>
+      </span>
     </li>
   )
 })

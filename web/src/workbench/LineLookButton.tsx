@@ -1,9 +1,18 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
-import { changeLine, lineColours, lineDashes, type LineLook, type Statement } from '@yperkine/core'
+import {
+  changeLine,
+  lineColours,
+  lineDashes,
+  type LineLook,
+  markerShapes,
+  resetLabels,
+  showLabel,
+  type Statement,
+} from '@yperkine/core'
 import { Eye, EyeOff, Paintbrush } from 'lucide-react'
 import { EditableText } from '../parts/EditableText'
 import { BoundField } from './BoundField'
-import { useWorkbenchStore } from './store'
+import { useWorkbench, useWorkbenchStore } from './store'
 
 const drawn = new Set<Statement['kind']>([
   'curve',
@@ -25,28 +34,39 @@ const drawn = new Set<Statement['kind']>([
   'distance',
 ])
 
+/** Those that draw points of their own. */
+const pointed = new Set<Statement['kind']>([
+  'readings',
+  'tangent',
+  'value',
+  'secant',
+  'normal',
+  'where',
+  'table',
+  'features',
+  'conclude',
+  'distance',
+])
+
 /** Whether a line is drawn, and how: colour, stroke, width and words. */
 export function LineLookButton({ line, number }: { line: Statement; number: number }) {
   const { apply } = useWorkbenchStore().getState()
   if (!drawn.has(line.kind)) return null
   const look: LineLook = line.look ?? {}
   const set = (change: LineLook) => apply(changeLine(line.id, { look: { ...look, ...change } }))
-  const shown = 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100'
-  const button =
-    'grid size-7 place-items-center rounded-md bg-page text-quiet hover:text-ink focus-visible:opacity-100'
   return (
-    <span className="absolute top-1 right-8 flex">
+    <>
       <button
         type="button"
         aria-label={`${look.hidden ? 'Show' : 'Hide'} line ${number} in the picture`}
         aria-pressed={look.hidden === true}
-        className={`${button} ${look.hidden ? '' : shown}`}
+        className={`line-tool ${look.hidden ? 'opacity-100' : ''}`}
         onClick={() => set({ hidden: !look.hidden })}
       >
         {look.hidden ? <EyeOff size={15} aria-hidden /> : <Eye size={15} aria-hidden />}
       </button>
       <Popover>
-        <PopoverButton aria-label={`Look of line ${number}`} className={`${button} ${shown}`}>
+        <PopoverButton aria-label={`Look of line ${number}`} className="line-tool">
           <Paintbrush size={15} aria-hidden />
         </PopoverButton>
         <PopoverPanel anchor="bottom end" className="popover z-30 grid gap-2 p-3">
@@ -86,6 +106,34 @@ export function LineLookButton({ line, number }: { line: Statement; number: numb
               onEnter={(v) => set({ width: Math.min(8, Math.max(0.5, v)) })}
             />
           </div>
+          {pointed.has(line.kind) && (
+            <>
+              <label className="flex items-center justify-between gap-3">
+                Marker
+                <select
+                  className="field"
+                  value={look.marker ?? ''}
+                  onChange={(e) => set({ marker: markerShapes.find((m) => m === e.target.value) })}
+                >
+                  <option value="">usual</option>
+                  {markerShapes.map((shape) => (
+                    <option key={shape}>{shape}</option>
+                  ))}
+                </select>
+              </label>
+              <div className="flex items-center justify-between gap-3">
+                Marker width
+                <BoundField
+                  label={`Marker width of line ${number}`}
+                  className="w-20"
+                  value={look.markerWidth ?? usualMarkerWidth(line)}
+                  step={1}
+                  decimals={1}
+                  onEnter={(v) => set({ markerWidth: Math.min(48, Math.max(2, v)) })}
+                />
+              </div>
+            </>
+          )}
           <div className="flex items-center justify-between gap-3">
             Words
             <EditableText
@@ -97,8 +145,48 @@ export function LineLookButton({ line, number }: { line: Statement; number: numb
               onClose={() => undefined}
             />
           </div>
+          <PointLabels line={line} />
         </PopoverPanel>
       </Popover>
-    </span>
+    </>
+  )
+}
+
+const usualMarkerWidth = ({ kind }: Statement) =>
+  kind === 'table' || kind === 'readings' ? 6 : kind === 'features' || kind === 'where' ? 9 : 16
+
+/** Which labels of its points a line shows. */
+function PointLabels({ line }: { line: Statement }) {
+  const { apply } = useWorkbenchStore().getState()
+  const labels = useWorkbench((s) => s.evaluation.lines.get(line.id)?.marks)?.flatMap((mark, i) =>
+    (mark.kind === 'stem' || mark.kind === 'dot') && mark.label
+      ? [{ key: `${i}.label`, text: mark.label }]
+      : [],
+  )
+  if (!labels?.length) return null
+  const { moved = {}, without = [] } = line.look ?? {}
+  return (
+    <fieldset className="grid max-h-48 gap-1 overflow-y-auto">
+      <legend className="mb-1">Labels of its points</legend>
+      {labels.map(({ key, text }) => (
+        <label key={key} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={!without.includes(key)}
+            onChange={(e) => apply(showLabel(line.id, key, e.target.checked))}
+          />
+          {text}
+        </label>
+      ))}
+      {(without.length > 0 || Object.keys(moved).length > 0) && (
+        <button
+          type="button"
+          className="pill justify-self-start"
+          onClick={() => apply(resetLabels(line.id))}
+        >
+          Put all labels back
+        </button>
+      )}
+    </fieldset>
   )
 }

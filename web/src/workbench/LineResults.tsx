@@ -14,65 +14,106 @@ import {
 } from '@yperkine/core'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import { Check, CircleHelp, Copy } from 'lucide-react'
-import { lazy, memo, Suspense, useState } from 'react'
+import { lazy, memo, Suspense, useRef, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { Maths } from '../parts/Maths'
 import { ResultTableView } from './ResultTableView'
 import { SignChart } from './SignChart'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
+import { useReadoutPainting } from './useReadoutPainting'
 
 const Chart = lazy(() => import('./Chart'))
 /** Nothing to say is the same nothing each time. */
 const nothing: readonly never[] = []
 const nothingYet: Partial<LineResult> = {}
 
-/** What stands under a sentence. */
-export function Readouts({ id }: { id: string }) {
-  const readouts = useWorkbench((s) => s.evaluation.lines.get(id)?.readouts) ?? nothing
+/** What there is to say changes seldom; what it says changes at every frame of a drag. */
+const shapeOf = ({ label, straight, exact }: Readout) =>
+  `${label}|${straight ? 'straight' : ''}|${exact ? (exact.proven ? 'exactly' : 'likely') : ''}`
+
+/** What stands under a sentence. Its numbers are written by a painting, not by rendering. */
+export function Readouts({ id, number }: { id: string; number: number }) {
+  const shapes = useWorkbench((s) =>
+    (s.evaluation.lines.get(id)?.readouts ?? nothing).map(shapeOf).join('\n'),
+  )
+  if (shapes === '') return null
   return (
     <div className="mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-      {readouts.map((readout) => (
-        <ReadoutView key={readout.label} id={id} readout={readout} />
+      {shapes.split('\n').map((shape, index) => (
+        <ReadoutView key={shape} id={id} index={index} number={number} shape={shape} />
       ))}
     </div>
   )
 }
 
-function ReadoutView({ id, readout }: { id: string; readout: Readout }) {
-  const { label, text, value, exact, straight } = readout
+interface ReadoutProps {
+  id: string
+  index: number
+  number: number
+  shape: string
+}
+
+function ReadoutView({ id, index, number, shape }: ReadoutProps) {
+  const [label = '', straight, exactly] = shape.split('|')
   const isFormula = label === 'line' || label === 'formula'
+  const output = useRef<HTMLOutputElement>(null)
+  const exactText = useRef<HTMLSpanElement>(null)
+  useReadoutPainting(id, index, number, ({ text, value, exact }) => {
+    const element = output.current!
+    if (isFormula) writeEquation(element, text)
+    else if (element.textContent !== text) element.textContent = text
+    if (value === undefined) delete element.dataset.value
+    else element.dataset.value = String(value)
+    if (exactText.current && exact) exactText.current.textContent = exact.text
+  })
   return (
     <span className={isFormula ? '' : 'whitespace-nowrap'}>
       <span aria-hidden className="mr-1.5 text-quiet">
         {label}
       </span>
       <output
+        ref={output}
         aria-label={label}
         aria-live="off"
         className={isFormula ? 'font-serif text-[calc(16px*var(--type))]' : 'font-semibold'}
-        {...(value === undefined ? {} : { 'data-value': String(value) })}
-      >
-        {isFormula ? <Equation text={text} /> : text}
-      </output>
+      />
       {straight && <EquationForms id={id} />}
-      {exact && (
+      {exactly && (
         <span
           className="ml-2 text-quiet"
-          title={exact.proven ? 'worked out exactly' : 'all digits agree; that is no proof'}
+          title={
+            exactly === 'exactly' ? 'worked out exactly' : 'all digits agree; that is no proof'
+          }
         >
-          {exact.proven ? 'exactly' : 'likely'}{' '}
-          <span className="font-serif text-[calc(16px*var(--type))]">{exact.text}</span>
+          {exactly} <span ref={exactText} className="font-serif text-[calc(16px*var(--type))]" />
         </span>
       )}
     </span>
   )
 }
 
-/** An equation with its letters in italics; what it says as text stays as it is. */
+/** An equation in parts: what stands at odd places are its letters. */
+const partsOf = (text: string) => text.split(/(\p{L}[₀-₉]*)/u)
+
+/** Writes an equation with its letters in italics; what it says as text stays as it is. */
+function writeEquation(element: HTMLElement, text: string) {
+  const parts = partsOf(text)
+  if (element.childNodes.length !== parts.length) {
+    element.replaceChildren(
+      ...parts.map((_, i) => (i % 2 === 1 ? document.createElement('i') : new Text())),
+    )
+  }
+  parts.forEach((part, i) => {
+    const node = element.childNodes[i]!
+    if (node.textContent !== part) node.textContent = part
+  })
+}
+
+/** An equation with its letters in italics. */
 function Equation({ text }: { text: string }) {
-  return text
-    .split(/(\p{L}[₀-₉]*)/u)
-    .map((part, i) => (i % 2 === 1 ? <i key={i}>{part}</i> : <span key={i}>{part}</span>))
+  return partsOf(text).map((part, i) =>
+    i % 2 === 1 ? <i key={i}>{part}</i> : <span key={i}>{part}</span>,
+  )
 }
 
 /** Tidy LaTeX and MathML of an equation that is shown as text. */

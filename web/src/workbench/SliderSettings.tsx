@@ -18,9 +18,12 @@ import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
 const headings = ['', 'from', 'to', 'step', 'moves', 'how', 'rests at features', 'seconds a pass']
 
+const noSliders: readonly Slider[] = []
+
 /** Bounds, step and motion of every slider. */
 export function SliderSettings({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const sliders = useStudy((s) => s.sliders)
+  // While it is closed a drag changes nothing in it.
+  const sliders = useStudy((s) => (open ? s.sliders : noSliders))
   return (
     <Panel title="Sliders and motion" open={open} onClose={onClose}>
       <table className="mt-3 border-separate border-spacing-x-2 border-spacing-y-2">

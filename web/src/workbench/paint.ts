@@ -1,4 +1,4 @@
-import type { Fill, Ink, Item } from '@yperkine/core'
+import { type Fill, type Ink, isFilled, type Item, markerPath } from '@yperkine/core'
 
 const strokes: Record<Ink, string> = {
   curve1: 'stroke-kelp',
@@ -29,7 +29,7 @@ const fills: Record<Ink, string> = {
   none: '',
 }
 /** The hatches stand once on the page; see Hatches. */
-const insides: Record<Fill, string> = {
+const insides: Record<Exclude<Fill, 'own'>, string> = {
   strip: 'var(--color-strip)',
   stripBelow: 'var(--color-strip-below)',
   over: 'url(#hatch-over)',
@@ -55,8 +55,9 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
         attributes: {
           d: item.d,
           'data-item': item.key,
-          class: strokes[item.ink],
-          style: `fill: ${item.fill ? insides[item.fill] : 'none'}; stroke-width: calc(${item.width}px * var(--line))`,
+          class:
+            item.fill === 'own' ? `${strokes[item.ink]} ${fills[item.ink]}` : strokes[item.ink],
+          style: `${item.fill === 'own' ? '' : `fill: ${item.fill ? insides[item.fill] : 'none'};`} stroke-width: calc(${item.width}px * var(--line))`,
           'stroke-dasharray': item.dash
             ? chosenDashes[item.dash]
             : item.dotted
@@ -97,16 +98,18 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           opacity,
         },
       }
-    case 'dot':
+    case 'dot': {
+      const filled = isFilled(item.shape)
       return {
         name: 'path',
         attributes: {
-          d: `M${item.x} ${item.y - 8}l8 8l-8 8l-8 -8Z`,
-          class: 'fill-rust stroke-page',
-          'stroke-width': 2,
+          d: markerPath(item.shape, item.x, item.y, item.reach),
+          class: filled ? `${fills[item.ink]} stroke-page` : `${strokes[item.ink]} fill-page`,
+          'stroke-width': filled ? 2 : 3,
           opacity,
         },
       }
+    }
   }
 }
 

@@ -268,7 +268,9 @@ export function createWorkbench(id: string, study: Study) {
       },
       selectPlace(place) {
         const known = get().evaluation.places.some((p) => p.text === place)
-        set({ selectedPlace: known ? place : null })
+        const selectedPlace = known ? place : null
+        // Said at every move of a drag: what is the same tells nobody.
+        if (get().selectedPlace !== selectedPlace) set({ selectedPlace })
       },
       selectSpan: (selectedSpan) => set({ selectedSpan }),
       setHighlight(highlight) {

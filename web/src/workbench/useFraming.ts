@@ -59,6 +59,9 @@ function valuesAt(
   }
 }
 
+/** What is dragged or pressed itself: a drag that begins there does not pan. */
+const takenHold = 'button, input, [role=slider], [role=button], [data-point]'
+
 /** Whether the heights of a lane are someone's choice, so that zooming changes them too. */
 const isSet = (store: WorkbenchStore, id: string | null) => {
   const lane = store.getState().history.present.lanes.find((l) => l.id === id)
@@ -211,8 +214,7 @@ function listenToPointers(
 
   const onDown = (event: Event) => {
     if (!(event instanceof PointerEvent) || event.button !== 0) return
-    if (event.target instanceof Element && event.target.closest('button, [role=slider], input'))
-      return
+    if (event.target instanceof Element && event.target.closest(takenHold)) return
     element.setPointerCapture(event.pointerId)
     fingers.set(event.pointerId, { x: event.clientX, y: event.clientY })
     begin()

@@ -1,0 +1,190 @@
+import {
+  changeLine,
+  createEvaluator,
+  createSceneMaker,
+  createStudy,
+  type Item,
+  moveLabel,
+  offersFor,
+  resetLabels,
+  setSlider,
+  showLabel,
+  sliderRole,
+  type Study,
+  studySchema,
+} from '../index'
+import { isFilled, markerPath } from './markers'
+import { markerShapes } from '../study/parts'
+
+function made(text: string, ...words: string[]): Study {
+  const created = createStudy(text)
+  if (!created.ok) throw new Error(created.problems[0]!.message)
+  return words.reduce((study, say) => offersFor(say, study, null)[0]!.edit(study), created.study)
+}
+function itemsOf(study: Study, lane = 0): readonly Item[] {
+  const heights = Object.fromEntries(study.lanes.map((l) => [l.id, 300]))
+  const evaluation = createEvaluator({ patience: Infinity })(study)
+  return createSceneMaker()(evaluation, { width: 800, heights }).lanes[lane]!.items
+}
+const labels = (study: Study) =>
+  itemsOf(study).filter((i): i is Item & { kind: 'label' } => i.kind === 'label')
+const look = (study: Study, line: number, change: Record<string, unknown>): Study =>
+  changeLine(study.lines[line]!.id, { look: change })(study)
+
+const inflow = made('q(t) = 6 + 4 sin(0.9t) - 0.3t for [0, 10]')
+
+describe('the marker of a line', () => {
+  const tangent = made('q(t) = 6 + 4 sin(0.9t) - 0.3t', 'tangent')
+  const dotOf = (study: Study) => itemsOf(study).find((i) => i.kind === 'dot')
+
+  test('is a diamond until someone chooses another shape and width', () => {
+    expect(dotOf(tangent)).toMatchObject({ shape: 'diamond', reach: 8 })
+    const chosen = look(tangent, 1, { marker: 'square', markerWidth: 24 })
+    expect(dotOf(chosen)).toMatchObject({ shape: 'square', reach: 12 })
+    expect(studySchema.safeParse(chosen).success).toBe(true)
+  })
+
+  test('of two lines at one place the one with a chosen marker is seen', () => {
+    const both = offersFor('value of q', tangent, null)[0]!.edit(tangent)
+    const chosen = look(both, 2, { marker: 'triangle' })
+    const dots = itemsOf(chosen).filter((i) => i.kind === 'dot')
+    expect(dots).toHaveLength(1)
+    expect(dots[0]).toMatchObject({ shape: 'triangle' })
+  })
+
+  test('points of a table take it too', () => {
+    const table = made('f(x) = x^3 - 2x', 'table of f over [-2, 2] by 1')
+    const points = (study: Study) => {
+      const item = itemsOf(study).find((i) => i.kind === 'path' && i.key.endsWith('.0'))
+      return item?.kind === 'path' ? item : undefined
+    }
+    expect(points(table)!.d.match(/M/g)).toHaveLength(5)
+    expect(points(table)!.fill).toBeUndefined()
+    const crosses = look(table, 1, { marker: 'cross', markerWidth: 10 })
+    expect(points(crosses)!.d.match(/M/g)).toHaveLength(10)
+    expect(points(look(table, 1, { marker: 'disc' }))!.fill).toBe('own')
+    expect(points(look(table, 1, { marker: 'none' }))!.d).toBe('')
+  })
+
+  test.each(markerShapes)('%s lies around its point and inside its width', (shape) => {
+    const d = markerPath(shape, 50, 40, 10)
+    if (shape === 'none') return expect(d).toBe('')
+    const start = /^M(-?[\d.]+) (-?[\d.]+)/.exec(d)!.slice(1).map(Number) as [number, number]
+    expect(Math.abs(start[0] - 50)).toBeLessThanOrEqual(10)
+    expect(Math.abs(start[1] - 40)).toBeLessThanOrEqual(10)
+    expect(isFilled(shape) ? d.endsWith('Z') || d.includes('a') : true).toBe(true)
+  })
+
+  test('a width that is no width is refused', () => {
+    expect(studySchema.safeParse(look(tangent, 1, { markerWidth: 0 })).success).toBe(false)
+    expect(studySchema.safeParse(look(tangent, 1, { marker: 'heart' })).success).toBe(false)
+  })
+})
+
+describe('the words of a line', () => {
+  test('stand beside its point, and before what the point says already', () => {
+    const tangent = look(made('f(x) = x^3 - 2x', 'tangent'), 1, { label: 'boat' })
+    expect(labels(tangent).map((l) => l.text)).toContain('boat')
+    const value = look(made('f(x) = x^3 - 2x + 1', 'value of f'), 1, { label: 'depth' })
+    expect(labels(value).some((l) => l.text === 'depth 1.000')).toBe(true)
+  })
+
+  test.each([
+    ['area 1 to 3', 'strips'],
+    ['average of f', 'mean level'],
+    ['table of f over [-2, 2] by 1', 'readings'],
+    ['turning points', 'crests'],
+  ])('%s carries words of its own', (words, text) => {
+    const study = look(made('f(x) = x^3 - 6x', words), 1, { label: text })
+    expect(labels(study).filter((l) => l.text.startsWith(text))).toHaveLength(1)
+  })
+
+  test('a hidden line has none', () => {
+    const study = look(made('f(x) = x^3', 'tangent'), 1, { label: 'boat', hidden: true })
+    expect(labels(study).map((l) => l.text)).not.toContain('boat')
+  })
+})
+
+describe('labels of features', () => {
+  const features = offersFor('turning points of q', inflow, null)[0]!.edit(inflow)
+  const line = features.lines.at(-1)!.id
+  const own = (study: Study) => labels(study).filter((l) => l.owner?.line === line)
+
+  test('can be hidden one by one, moved, and all put back', () => {
+    const all = own(features)
+    expect(all.length).toBeGreaterThanOrEqual(3)
+    const { label } = all[0]!.owner!
+    const hidden = showLabel(line, label, false)(features)
+    expect(own(hidden).map((l) => l.text)).toEqual(all.slice(1).map((l) => l.text))
+    const moved = moveLabel(line, label, [40, -60])(features)
+    const there = own(moved).find((l) => l.owner?.label === label)!
+    expect([there.x - there.beside!.x, there.y - there.beside!.y]).toEqual([40, -60])
+    const back = resetLabels(line)(showLabel(line, label, false)(moved))
+    expect(own(back)).toEqual(all)
+    expect(studySchema.safeParse(moved).success).toBe(true)
+  })
+
+  test('a label that was moved goes along when its point moves', () => {
+    const slid = createStudy('f(x) = (x - k)^2 for [-5, 5]', ['k'])
+    if (!slid.ok) throw new Error(slid.problems[0]!.message)
+    const study = offersFor('turning points of f', slid.study, null)[0]!.edit(slid.study)
+    const id = study.lines.at(-1)!.id
+    const first = labels(study).find((l) => l.owner?.line === id)!
+    const moved = moveLabel(id, first.owner!.label, [30, -50])(study)
+    const at = (s: Study) => labels(s).find((l) => l.owner?.line === id)!
+    const far = at(setSlider('k', 2)(moved))
+    expect(far.x - at(moved).x).toBeGreaterThan(50)
+    expect([far.x - far.beside!.x, far.y - far.beside!.y]).toEqual([30, -50])
+  })
+})
+
+describe('trails', () => {
+  const points = (study: Study, lane: number) =>
+    itemsOf(study, lane).flatMap((i) =>
+      i.kind === 'path' && /\.\d+$/.test(i.key) ? [i.d.match(/M/g)?.length ?? 0] : [],
+    )
+
+  test('of an accumulated area grow with the place, and are gone when switched off', () => {
+    const study = made('f(x) = 2x', 'accumulate', 'value of A')
+    const value = study.lines.at(-1)!.id
+    const lane = study.lanes.findIndex((l) => l.curve === 'A')
+    const trailing = changeLine(value, { trail: true })(setSlider('a', -5)(study))
+    const some = Math.max(...points(trailing, lane))
+    const more = Math.max(...points(setSlider('a', 5)(trailing), lane))
+    expect(some).toBeGreaterThan(10)
+    expect(more).toBeGreaterThan(2 * some)
+    expect(points(changeLine(value, { trail: false })(trailing), lane)).toEqual([])
+  })
+
+  test('each of its points lies on the curve', () => {
+    const study = made('f(x) = 2x', 'value of f')
+    const id = study.lines.at(-1)!.id
+    const result = createEvaluator()(changeLine(id, { trail: true })(setSlider('a', 7)(study)))
+    const trail = result.lines.get(id)!.marks.find((m) => m.kind === 'points')!
+    const all = trail.kind === 'points' ? trail.points : []
+    expect(all.length).toBeGreaterThan(100)
+    for (const [x, y] of all) expect(y).toBeCloseTo(2 * x, 12)
+    expect(all.at(-1)![0]).toBe(7)
+  })
+})
+
+describe('what a slider is for', () => {
+  const area = made('f(x) = x^2', 'area 0 to 3')
+  test('the count and the height of strips say so, and the height has three named stops', () => {
+    expect(sliderRole(area, 'n')).toMatchObject({ words: 'strips' })
+    const height = sliderRole(area, 's')!
+    expect(height.words).toBe('height at')
+    expect(height.marks).toEqual([
+      { value: 0, text: 'left' },
+      { value: 0.5, text: 'middle' },
+      { value: 1, text: 'right' },
+    ])
+  })
+  test('with slanted tops the height is not in use, which it says', () => {
+    const slanted = changeLine(area.lines[1]!.id, { rule: 'trapezoid' })(area)
+    expect(sliderRole(slanted, 's')!.words).toBe('height at (not in use)')
+  })
+  test('a place has no such words', () => {
+    expect(sliderRole(made('f(x) = x', 'tangent'), 'a')).toBeNull()
+  })
+})
