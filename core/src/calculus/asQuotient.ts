@@ -1,22 +1,32 @@
+import { toText } from '../language/print'
 import { call, type Tree, whole } from '../language/tree'
+
+/** Over more denominators than this a sum only grows: nothing is seen in it any more. */
+const mostDenominators = 6
+
+const productOf = (factors: Tree[]): Tree =>
+  factors.length === 1 ? factors[0]! : { kind: 'product', factors }
 
 /**
  * A formula as one quotient above/below, with sums brought over one denominator and tan, sec and
- * their like taken apart; null where nothing is divided. Where below is not 0 both are equal.
+ * their like taken apart; null where nothing is divided by
+ * more than a number, or by too much to be brought together. Where below is not 0 both are equal.
  */
 export function asQuotient(tree: Tree): { above: Tree; below: Tree } | null {
   if (tree.kind === 'quotient') {
     const inner = asQuotient(tree.above)
+    // Divided by a number alone it is as good as whole.
+    if (!inner && tree.below.kind === 'number') return null
     return inner
       ? { above: inner.above, below: { kind: 'product', factors: [inner.below, tree.below] } }
       : { above: tree.above, below: tree.below }
   }
   if (tree.kind === 'product') {
-    const at = tree.factors.findIndex((f) => asQuotient(f) !== null)
-    if (at < 0) return null
-    const { above, below } = asQuotient(tree.factors[at]!)!
-    const factors = tree.factors.map((f, i) => (i === at ? above : f))
-    return { above: { kind: 'product', factors }, below }
+    const parts = tree.factors.map(asQuotient)
+    const belows = parts.flatMap((p) => (p ? [p.below] : []))
+    if (belows.length === 0) return null
+    const factors = tree.factors.map((f, i) => parts[i]?.above ?? f)
+    return { above: { kind: 'product', factors }, below: productOf(belows) }
   }
   if (tree.kind === 'call') {
     const [u] = tree.args as [Tree]
@@ -41,19 +51,16 @@ export function asQuotient(tree: Tree): { above: Tree; below: Tree } | null {
     }
   }
   if (tree.kind === 'sum') {
-    // Over the one denominator that any of the terms has.
-    const parts = tree.terms.map((t) => asQuotient(t))
-    const at = parts.findIndex((p) => p !== null)
-    if (at < 0) return null
-    const { below } = parts[at]!
-    const terms = tree.terms.map((t, i): Tree =>
-      i === at ? parts[i]!.above : { kind: 'product', factors: [t, below] },
-    )
-    const above: Tree = { kind: 'sum', terms }
-    const again = parts.some((p, i) => p !== null && i !== at) ? asQuotient(above) : null
-    return again
-      ? { above: again.above, below: { kind: 'product', factors: [again.below, below] } }
-      : { above, below }
+    const parts = tree.terms.map(asQuotient)
+    const belows = new Map(parts.flatMap((p) => (p ? [[toText(p.below), p.below]] : [])))
+    if (belows.size === 0 || belows.size > mostDenominators) return null
+    const terms = tree.terms.map((t, i): Tree => {
+      const part = parts[i]
+      const others = [...belows].filter(([key]) => !part || key !== toText(part.below))
+      const factors = [part?.above ?? t, ...others.map(([, below]) => below)]
+      return productOf(factors)
+    })
+    return { above: { kind: 'sum', terms }, below: productOf([...belows.values()]) }
   }
   return null
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import reference from '../../reference/features.json'
 import { compile, examine, parseFormula, type RealFunction, solve } from '../index'
+import { examineInSteps } from './examine'
 
 function read(text: string): RealFunction {
   const parsed = parseFormula(text)
@@ -446,4 +447,32 @@ test('work that cannot end names the stretch around 0 alone, and the extremes ar
   // mpmath: findroot(tan(y) - y, 4.49) is 4.493409457909064, and sin(y)/y there −0.217233628211222.
   expect(found.lowest!.value).toBeCloseTo(-0.217233628211222, 12)
   expect(found.highest!.value).toBeCloseTo(Math.sin(1), 12)
+})
+
+describe('sums with many denominators', () => {
+  const read = (text: string) => {
+    const parsed = parseFormula(text)
+    if (!parsed.ok) throw new Error(parsed.problems[0]!.message)
+    return compile(parsed.tree)
+  }
+
+  // Each term more once doubled the work: a class that types a long sum must not wait for ever.
+  test.each([
+    ['of numbers', 40, (i: number) => `sin(${i}.5x + cos x)/${i}`],
+    ['of formulas', 24, (i: number) => `sin(${i}x)/(x^2 + ${i})`],
+  ])('%s: the first step comes at once', (_, terms, term) => {
+    const text = Array.from({ length: terms }, (__, i) => term(i + 1)).join(' + ')
+    const work = examineInSteps(read(text), -10, 10)
+    expect(work.next().done).toBe(false)
+  })
+
+  test('a few of them are still brought together, and their zeros found with proof', () => {
+    // 1/(x-5) + 1/(x+5) = 2x/(x²-25); three terms have the zeros ±5/√3 of 3x² - 25 over x(x²-25).
+    const two = examine(read('1/(x-5) + 1/(x+5)'), -4, 4)
+    expect(two.zeros.map((z) => z.x)).toEqual([0])
+    const three = examine(read('1/x + 1/(x-5) + 1/(x+5)'), 0.5, 4.5)
+    expect(three.zeros).toHaveLength(1)
+    expect(three.zeros[0]!.x).toBeCloseTo(5 / Math.sqrt(3), 9)
+    expect(two.complete && three.complete).toBe(true)
+  })
 })

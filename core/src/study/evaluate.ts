@@ -2,6 +2,7 @@ import { accumulate } from '../calculus/accumulate'
 import { expandCurves, findCycle } from '../calculus/curves'
 import { differentiate } from '../calculus/differentiate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
+import { finish, type Steps } from '../features/zeros'
 import { type Parsed, parseFormula } from '../language/parse'
 import type { Problem } from '../language/problems'
 import { curvesIn, name as nameTree, namesIn, type Tree } from '../language/tree'
@@ -52,9 +53,12 @@ export interface SpanResult {
 }
 
 export interface Evaluator {
-  (study: Study): Evaluation
+  /** With `only`, lines but that one are left without results. */
+  (study: Study, only?: string): Evaluation
   /** Puts what longer work has come to in place of a result that was left pending. */
   settle(pending: LineResult, settled: LineResult): boolean
+  /** How far longer work of a line has come, from 0 to 1, or null where none is under way. */
+  progressOf(line: string): number | null
   /** How many lines and curves have been worked out, as a check that a drag stays cheap. */
   worked(): number
 }
@@ -67,13 +71,41 @@ interface Cell {
 
 const parseMemoLimit = 500
 
+/** Work of a line that goes in steps: under way, or done. */
+type Piece = { work: Steps<unknown> } | { done: unknown }
+
+interface Unfinished {
+  pieces: Piece[]
+  share: number
+}
+
+interface EvaluatorOptions {
+  /**
+   * How long a line may take before it is left pending: a number of steps, or what is asked once
+   * for each line and then before each of its steps.
+   */
+  patience?: number | (() => () => boolean)
+  /** Without them only sentences and curves are made. */
+  results?: boolean
+  /**
+   * Goes on with what a line was left pending with when it is asked for again and nothing it has
+   * read is different, for as long as this says that there is time.
+   */
+  resumeWhile?: () => boolean
+}
+
 /**
  * Makes an evaluator that remembers its last answer: a line is worked out again only when
  * something it has read is different, and results that are the same keep their identity. Work that
  * goes in steps is left pending after `patience` of them; another evaluator, elsewhere, may take as
- * long as it needs. Without `results` only sentences and curves are made.
+ * long as it needs, in slices.
  */
-export function createEvaluator({ patience = 150, results = true } = {}): Evaluator {
+export function createEvaluator({
+  patience = 150,
+  results = true,
+  resumeWhile,
+}: EvaluatorOptions = {}): Evaluator {
+  const unfinished = new Map<string, Unfinished>()
   let cells = new Map<string, Cell>()
   const lastSettled = new Map<string, LineResult>()
   let count = 0
@@ -81,7 +113,7 @@ export function createEvaluator({ patience = 150, results = true } = {}): Evalua
   let spans: SpanResult[] = []
   const parsed = new Map<string, Parsed>()
 
-  const evaluate = (study: Study): Evaluation => {
+  const evaluate = (study: Study, only?: string): Evaluation => {
     const next = new Map<string, Cell>()
     const running: { key: string; reads: Map<string, unknown> }[] = []
     const curveLines = new Map(
@@ -140,17 +172,22 @@ export function createEvaluator({ patience = 150, results = true } = {}): Evalua
     }
 
     /** The value of a cell: the kept one if nothing it read has changed, else worked out. */
-    const cell = <T>(key: string, work: () => T, same?: (a: T, b: T) => boolean): T => {
+    const cell = <T>(
+      key: string,
+      work: (fresh: boolean) => T,
+      { same, isOpen }: { same?: (a: T, b: T) => boolean; isOpen?: (value: T) => boolean } = {},
+    ): T => {
       const ready = next.get(key)
       if (ready) return ready.value as T
       const kept = cells.get(key)
-      if (kept && [...kept.reads].every(([k, v]) => Object.is(current(k), v))) {
+      const unchanged = kept && [...kept.reads].every(([k, v]) => Object.is(current(k), v))
+      if (unchanged && !isOpen?.(kept.value as T)) {
         next.set(key, kept)
         return kept.value as T
       }
       const reads = new Map<string, unknown>()
       running.push({ key, reads })
-      let value = work()
+      let value = work(!unchanged)
       running.pop()
       if (kept && same?.(kept.value as T, value)) value = kept.value as T
       next.set(key, { value, reads })
@@ -337,30 +374,66 @@ export function createEvaluator({ patience = 150, results = true } = {}): Evalua
         const id = read<string | undefined>(`table:${name}:${order}`)
         return id === undefined ? null : read<LineResult | null>(`result:${id}`)
       },
-      steps: (work) => {
-        for (let i = 0; i < patience; i++) {
-          const step = work.next()
-          if (step.done) return step.value
+      steps: <R>(work: Steps<R>) => (resumeWhile ? goOn(work) : inTime(work)),
+    }
+    const inTime = <R>(work: Steps<R>): R | null => {
+      let count = 0
+      const hasTime = typeof patience === 'number' ? () => count++ < patience : patience()
+      while (hasTime()) {
+        const step = work.next()
+        if (step.done) return step.value
+      }
+      return null
+    }
+    /** The line that is being worked out, and how many of its pieces of work it has asked for. */
+    let asking: { state: Unfinished; piece: number } | null = null
+    /** Goes on where the last evaluation has left off: a line asks for its pieces in one order. */
+    const goOn = <R>(work: Steps<R>): R | null => {
+      if (!asking || !resumeWhile) return finish(work)
+      const { state } = asking
+      const at = asking.piece
+      asking.piece += 1
+      const piece = (state.pieces[at] ??= { work })
+      if ('done' in piece) return piece.done as R
+      while (resumeWhile()) {
+        const step = piece.work.next()
+        if (step.done) {
+          state.pieces[at] = { done: step.value }
+          return step.value as R
         }
-        return null
-      },
+        state.share = step.value
+      }
+      return null
     }
     const resultOf = (id: string): LineResult | null => {
       const line = study.lines.find((l) => l.id === id)
       return line ? resultFor(line) : null
     }
     const resultFor = (line: Statement): LineResult =>
-      cell(`line:${line.id}:${identity(line)}`, () => {
-        if (working.has(line.id)) return failed({ message: 'this line hangs on itself' })
-        working.add(line.id)
-        count += 1
-        const result = guarded(line, lineContext)
-        working.delete(line.id)
-        if (!result.pending) return result
-        // Until longer work is done what stood here last stays, dimmed.
-        const last = lastSettled.get(line.id)
-        return last ? { ...last, pending: true } : result
-      })
+      cell(
+        `line:${line.id}:${identity(line)}`,
+        (fresh) => {
+          if (working.has(line.id)) return failed({ message: 'this line hangs on itself' })
+          working.add(line.id)
+          count += 1
+          const before = asking
+          if (fresh) unfinished.delete(line.id)
+          const state = unfinished.get(line.id) ?? { pieces: [], share: 0 }
+          asking = { state, piece: 0 }
+          const result = guarded(line, lineContext)
+          asking = before
+          working.delete(line.id)
+          if (!result.pending) {
+            unfinished.delete(line.id)
+            return result
+          }
+          if (resumeWhile) unfinished.set(line.id, state)
+          // Until longer work is done what stood here last stays, dimmed.
+          const last = lastSettled.get(line.id)
+          return last ? { ...last, pending: true } : result
+        },
+        resumeWhile ? { isOpen: ({ pending }) => pending === true } : {},
+      )
     const working = new Set<string>()
     const sentenceContext: SentenceContext = {
       get notation() {
@@ -400,9 +473,12 @@ export function createEvaluator({ patience = 150, results = true } = {}): Evalua
       const own = `${line.id}:${identity(line)}`
       sentences.set(
         line.id,
-        cell(`sentence:${own}`, () => kindOf(line).sentence(line, sentenceContext), sameSentence),
+        cell(`sentence:${own}`, () => kindOf(line).sentence(line, sentenceContext), {
+          same: sameSentence,
+        }),
       )
-      const result = results ? resultFor(line) : emptyResult
+      const asked = results && (only === undefined || only === line.id)
+      const result = asked ? resultFor(line) : emptyResult
       if (!result.pending) lastSettled.set(line.id, result)
       lines.set(line.id, result)
     }
@@ -421,7 +497,8 @@ export function createEvaluator({ patience = 150, results = true } = {}): Evalua
     waiting.value = settled
     return true
   }
-  return Object.assign(evaluate, { worked: () => count, settle })
+  const progressOf = (line: string) => unfinished.get(line)?.share ?? null
+  return Object.assign(evaluate, { worked: () => count, settle, progressOf })
 }
 
 /** A kind that fails says so in its own line; the others go on. This is the one fence. */

@@ -47,12 +47,13 @@ export function askExamination(
 /** Asks the worker for a line whose work takes too long for the page. */
 export function askLine(
   job: Omit<LineJob, 'revision'>,
+  onProgress: (share: number) => void,
 ): Running<NonNullable<Awaited<ReturnType<WorkerMethods['line']>>>> {
   revisions += 1
   const revision = revisions
   return {
     result: worker()
-      .line({ ...job, revision })
+      .line({ ...job, revision }, proxy(onProgress))
       .then((answer) => (answer?.revision === revision ? answer : null)),
     stop: () => void worker().cancel(revision),
   }

@@ -1,5 +1,7 @@
+import { createStudy, offersFor, setSlider } from '@yperkine/core'
 import { drive } from './drive'
 import { latestWins, type Running } from './latest'
+import { sharingParts } from './sharing'
 
 function* counting(steps: number): Generator<number, string> {
   for (let i = 0; i < steps; i++) yield i / steps
@@ -99,5 +101,29 @@ describe('a queue of one, where the latest wins', () => {
     queue.ask('b')
     await end('b', 'answer to b')
     expect(results).toEqual(['answer to b'])
+  })
+})
+
+describe('a study that comes over again', () => {
+  const created = createStudy('f(x) = x^3 - 3x')
+  if (!created.ok) throw new Error(created.problems[0]!.message)
+  const before = offersFor('tangent', created.study, null)[0]!.edit(created.study)
+  const again = (study: typeof before) => sharingParts(structuredClone(study), before)
+
+  test('keeps as the same objects what is the same, and takes what is not', () => {
+    const moved = again(setSlider('a', 1)(before))
+    expect(moved.lines[0]).toBe(before.lines[0])
+    expect(moved.variable).toBe(before.variable)
+    expect(moved.sliders[0]!.value).toBe(1)
+    const line = { ...before.lines[1]!, look: { hidden: true } }
+    const changed = again({ ...before, lines: [before.lines[0]!, line] })
+    expect(changed.lines[0]).toBe(before.lines[0])
+    expect(changed.lines[1]).toEqual(line)
+    expect(changed.lines[1]).not.toBe(before.lines[1])
+  })
+
+  test('a line that has gone is gone', () => {
+    expect(again({ ...before, lines: before.lines.slice(0, 1) }).lines).toHaveLength(1)
+    expect(sharingParts(before, null)).toBe(before)
   })
 })

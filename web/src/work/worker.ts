@@ -1,14 +1,17 @@
 import {
   createEvaluator,
+  type Evaluation,
   type Examination,
   examineInSteps,
   findRange,
   type LineResult,
   type RangeFound,
+  type Study,
   studySchema,
 } from '@yperkine/core'
 import { expose } from 'comlink'
 import { drive } from './drive'
+import { sharingParts } from './sharing'
 
 /** What goes over: a text and plain values, never functions. */
 export interface CurveJob {
@@ -28,16 +31,26 @@ export interface RangeJob extends CurveJob {
   order: number
 }
 
-// Here work may take as long as it needs.
-const evaluate = createEvaluator({ patience: Infinity })
-let known: { text: string; results: ReturnType<typeof evaluate> } | null = null
+const evaluateCurves = createEvaluator({ results: false })
+/** How long a line is worked at before other messages get their turn, in milliseconds. */
+const slice = 8
+let until = 0
+const evaluateLine = createEvaluator({ resumeWhile: () => performance.now() < until })
+
+/** The last study that was read: questions come in numbers about the same one. */
+let known: { text: string; study: Study; curves: Evaluation['curves'] | null } | null = null
 const cancelled = new Set<number>()
 
-function resultsOf(text: string) {
+function studyOf(text: string) {
   if (known?.text !== text) {
-    known = { text, results: evaluate(studySchema.parse(JSON.parse(text))) }
+    const study = sharingParts(studySchema.parse(JSON.parse(text)), known?.study ?? null)
+    known = { text, study, curves: null }
   }
-  return known.results
+  return known
+}
+function curvesOf(text: string) {
+  const read = studyOf(text)
+  return (read.curves ??= evaluateCurves(read.study).curves)
 }
 
 const turns = new MessageChannel()
@@ -70,7 +83,7 @@ const methods = {
     { revision, study, curve, order }: RangeJob,
     onProgress: (share: number) => void,
   ): Promise<{ revision: number; found: RangeFound } | null> {
-    const looked = resultsOf(study).curves.get(curve)
+    const looked = curvesOf(study).get(curve)
     if (!looked?.ok) return null
     const { from, to } = looked.curve
     const { f } = looked.curve.derivative(order)
@@ -82,21 +95,28 @@ const methods = {
     study,
     curve,
   }: CurveJob): Promise<{ revision: number; found: Examination } | null> {
-    const looked = resultsOf(study).curves.get(curve)
+    const looked = curvesOf(study).get(curve)
     if (!looked?.ok) return null
     const { f, from, to } = looked.curve
     const found = await driven(examineInSteps(f, from, to), revision, () => undefined)
     return found && { revision, found }
   },
   /** A line whose work takes too long for the page. Its marks are plain data in these kinds. */
-  line({
-    revision,
-    study,
-    line,
-  }: LineJob): Promise<{ revision: number; found: LineResult } | null> {
-    const found = resultsOf(study).lines.get(line)
-    const plain = found && { ...found, marks: found.marks.filter(isPlain) }
-    return Promise.resolve(plain && !cancelled.delete(revision) ? { revision, found: plain } : null)
+  async line(
+    { revision, study: text, line }: LineJob,
+    onProgress: (share: number) => void,
+  ): Promise<{ revision: number; found: LineResult } | null> {
+    const { study } = studyOf(text)
+    for (;;) {
+      until = performance.now() + slice
+      const found = evaluateLine(study, line).lines.get(line)
+      if (cancelled.delete(revision) || !found) return null
+      if (!found.pending) {
+        return { revision, found: { ...found, marks: found.marks.filter(isPlain) } }
+      }
+      onProgress(evaluateLine.progressOf(line) ?? 0)
+      await breathe()
+    }
   },
   cancel(revision: number) {
     cancelled.add(revision)

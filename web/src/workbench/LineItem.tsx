@@ -18,9 +18,9 @@ import { useShallow } from 'zustand/react/shallow'
 import { LineActions } from './LineActions'
 import { LineLookButton } from './LineLookButton'
 import { FurtherResults, Readouts } from './LineResults'
+import { PendingWork } from './PendingWork'
 import { Slot } from './Slot'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
-import { usePending } from './usePending'
 
 const samples = ['', '6 3.5', '0.1 4', '7 3 0.1 3']
 const curveStrokes = ['stroke-kelp', 'stroke-slate', 'stroke-plum', 'stroke-moss', 'stroke-umber']
@@ -51,7 +51,6 @@ export const LineItem = memo(function LineItem({
   const touched = useWorkbench(
     (s) => s.selectedPlace !== null && placesOfLine(line).includes(s.selectedPlace),
   )
-  usePending(line.id)
   if (!phrases) return null
   const { apply } = store.getState()
   const unreadable = said.problems.find((p) => p.at && line.kind === 'curve')
@@ -75,6 +74,7 @@ export const LineItem = memo(function LineItem({
           ))}
         </div>
         {said.speaks && <Readouts id={line.id} number={number} />}
+        <PendingWork id={line.id} name={sentenceText(phrases)} />
         <LineActions line={line} speaks={said.speaks} />
         {said.notes.map((note) => (
           <p key={note} className="mt-1 text-[calc(14px*var(--type))] text-quiet">

@@ -36,9 +36,12 @@ export function Readouts({ id, number }: { id: string; number: number }) {
   const shapes = useWorkbench((s) =>
     (s.evaluation.lines.get(id)?.readouts ?? nothing).map(shapeOf).join('\n'),
   )
+  const pending = useWorkbench((s) => s.evaluation.lines.get(id)?.pending === true)
   if (shapes === '') return null
   return (
-    <div className="mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+    <div
+      className={`${pending ? 'opacity-50' : ''} mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1`}
+    >
       {shapes.split('\n').map((shape, index) => (
         <ReadoutView key={shape} id={id} index={index} number={number} shape={shape} />
       ))}
@@ -222,11 +225,6 @@ export function FurtherResults({ line }: { line: Statement }) {
   if (Object.values(further).every((part) => part === undefined)) return null
   return (
     <div className={pending ? 'opacity-50' : ''}>
-      {pending && (
-        <p role="status" className="mt-1 text-quiet">
-          Working it out …
-        </p>
-      )}
       {sigma && <Sigma latex={sigma} />}
       {signs && <SignChart figure={signs} name={line.id} />}
       <Conclusions all={conclusions} />

@@ -132,13 +132,27 @@ function createFindings() {
   }
 }
 
+/**
+ * A line that takes more steps than this goes to the worker, and sooner where its steps are slow:
+ * in milliseconds, while something moves and else.
+ */
+const mostSteps = 150
+const [moving, still] = [12, 60]
+
 /** The open study with everything that follows from it: edits go in, results and scene come out. */
 export function createWorkbench(id: string, study: Study) {
-  const evaluate = createEvaluator()
+  const patience = () => {
+    const until = performance.now() + (isHurried() ? moving : still)
+    let steps = 0
+    return () => steps++ < mostSteps && performance.now() < until
+  }
+  let isHurried = () => false
+  const evaluate = createEvaluator({ patience })
   const makeScene = createSceneMaker()
 
   return createStore<Workbench>()((set, get) => {
     const findingsFor = createFindings()
+    isHurried = () => get()?.held != null || get()?.courses != null
     const sceneFor = (
       evaluation: Evaluation,
       size: Size,
