@@ -6,6 +6,8 @@ import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
 const leastSides = 3
 /** Slivers narrower than this are tinted flat in place of hatched, in pixels. */
 const leastHatch = 4
+/** In slivers narrower than this the edge along the curve is level, in pixels. */
+const leastCurved = 1.5
 /** Steps along a curved edge, in pixels. */
 const edgeStep = 4
 const mostEdgeSteps = 60
@@ -74,6 +76,15 @@ function sliverItems(mark: Strips, frame: Frame, key: string, width: number): It
     if (right < -2 || left > frame.width + 2) continue
     const level = mark.strips[strip]?.height ?? 0
     const top = (x: number) => (mark.curved ? mark.curved(strip, x) : level)
+    if (right - left < leastCurved) {
+      const middle = (from + to) / 2
+      const [high, foot] = [top(middle), mark.f(middle)]
+      if (!Number.isFinite(foot)) continue
+      const bar = `M${round(left)} ${held(frame, toPixelY(frame, high))}H${round(right)}V${held(frame, toPixelY(frame, foot))}H${round(left)}Z`
+      if (area > 0) over += bar
+      else short += bar
+      continue
+    }
     const start = `M${round(left)} ${held(frame, toPixelY(frame, top(from)))}`
     const upper = mark.curved ? edge(frame, from, to, top) : `H${round(right)}`
     const d = `${start}${upper}${edge(frame, to, from, mark.f)}Z`
