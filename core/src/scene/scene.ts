@@ -9,6 +9,7 @@ import type { Study } from '../study/schema'
 import { unitOfDerivative } from '../study/units'
 import { bandItems, type Finding, guideItems, hiddenFeatures, hiddenSentence } from './findings'
 import { fitHeights, fitSpan } from './fit'
+import { type Inset, insetFrame, makeInset } from './inset'
 import type { Ink, Item } from './items'
 import { type LabelSides, placeLabels } from './labels'
 import { captionSpot, markItems } from './marks'
@@ -57,6 +58,7 @@ export interface LaneScene {
   outside: boolean
   /** What is known of the curve that this frame does not show, in words. */
   hidden: { sentence: string; from: number; to: number } | null
+  inset: Inset | null
 }
 
 /** The flag of a place on the ruler. */
@@ -211,6 +213,7 @@ function makeScene(
           summary: found?.ok ? '' : `${title} cannot be drawn yet.`,
           outside: false,
           hidden: null,
+          inset: null,
         })),
       ]
     }
@@ -332,6 +335,15 @@ function makeScene(
             return { sentence: hiddenSentence(found, study.variable.letter), from, to }
           })
         : null
+    const stretch = lane.inset
+    const inset = stretch
+      ? keep(key('inset'), [stretch, f, frame, strokes, finding, index], () =>
+          makeInset(stretch, f, [curve.from, curve.to], frame, strokes, finding, curveInk(index)),
+        )
+      : null
+    const tied = inset
+      ? keep(key('inset.tie'), [inset, frame, f], () => insetFrame(inset, frame, f))
+      : []
     const guides = places.flatMap((place) => {
       const at = toPixelX(frame, place.value)
       if (!(at >= 0 && at <= width)) return []
@@ -360,6 +372,7 @@ function makeScene(
       ...foundItems.filter((i) => i.kind === 'rect' || i.key.startsWith('band')),
       ...guides,
       ...marks.filter(isUnder),
+      ...tied,
       ...overlaid,
       drawn,
       ...caption,
@@ -381,15 +394,20 @@ function makeScene(
       () => summarise(title, curve, lane.order, f, study),
     )
     return [
-      keep(key('scene'), [y, height, laneTicks, summary, outside, hidden, title, ...items], () => ({
-        ...base,
-        y,
-        ticks: laneTicks,
-        items,
-        summary,
-        outside,
-        hidden,
-      })),
+      keep(
+        key('scene'),
+        [y, height, laneTicks, summary, outside, hidden, inset, title, ...items],
+        () => ({
+          ...base,
+          y,
+          ticks: laneTicks,
+          items,
+          summary,
+          outside,
+          hidden,
+          inset,
+        }),
+      ),
     ]
   })
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accumulate } from '../calculus/accumulate'
+import { accumulate, type Accumulation } from '../calculus/accumulate'
 import type { RealFunction } from '../evaluate/compile'
 import { examineInSteps } from '../features/examine'
 import { derivativeToLatex } from '../language/latex'
@@ -18,6 +18,8 @@ export const accumulateLineSchema = z.object({
   curve: nameSchema,
   order: z.int().min(0).max(3),
   lower: placeTextSchema,
+  /** What it begins with at the lower end, where that is not 0. */
+  start: placeTextSchema.optional(),
 })
 export type AccumulateLine = z.infer<typeof accumulateLineSchema>
 
@@ -45,6 +47,12 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
         ...placeText(line.lower, context),
       },
       { text: ` to ${letter}` },
+      ...(line.start === undefined
+        ? []
+        : [
+            { text: ', plus ' },
+            { slot: 'number' as const, field: 'start', ...placeText(line.start, context) },
+          ]),
     ]
   },
 
@@ -62,6 +70,7 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     if (rest === null) return []
     const ref = parseCurveRef(rest.split(' ')[0] ?? '')
     const lower = /from\s+(\S+)/.exec(rest)?.[1]
+    const start = /plus\s+(\S+)/.exec(rest)?.[1]
     const taken = new Set(curves.map((c) => c.name))
     const name = ['A', 'B', 'G', 'S', 'V'].find((n) => !taken.has(n)) ?? 'A'
     return curves
@@ -74,6 +83,7 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
           curve: c.name,
           order: ref?.order ?? 0,
           lower: lower ?? c.from,
+          ...(start === undefined ? {} : { start }),
         },
       }))
   },
@@ -84,6 +94,7 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     name: names(line.name),
     curve: names(line.curve),
     lower: names(line.lower),
+    ...(line.start === undefined ? {} : { start: names(line.start) }),
   }),
 }
 
@@ -93,6 +104,8 @@ export function areaCurve(line: AccumulateLine, context: LineContext): CurveLook
   if (!found.ok) return found
   const lower = context.number(line.lower)
   if (!lower.ok) return lower
+  const start = context.number(line.start ?? '0')
+  if (!start.ok) return start
   const { curve } = found
   const { letter, unit } = context.variable
   const { from, to } = curve
@@ -119,7 +132,7 @@ export function areaCurve(line: AccumulateLine, context: LineContext): CurveLook
           },
         ]
   const whole = {
-    ...area,
+    ...raised(area, start.value),
     tree: f.tree,
     variable: f.variable,
     parameters: f.parameters,
@@ -143,6 +156,29 @@ export function areaCurve(line: AccumulateLine, context: LineContext): CurveLook
       accumulates: { curve: line.curve, order: line.order, lower: lower.value, f },
       derivative,
       drawn: (order) => derivative(Math.max(0, order)).f,
+    },
+  }
+}
+
+/** An accumulation that begins with a value of its own. */
+function raised(area: Accumulation, by: number): Accumulation {
+  if (by === 0) return area
+  const first = (all: number[]) => [all[0]! + by, ...all.slice(1)]
+  return {
+    ...area,
+    value: (x) => area.value(x) + by,
+    values(xs, out) {
+      const ys = area.values(xs, out)
+      for (let i = 0; i < ys.length; i++) ys[i]! += by
+      return ys
+    },
+    derivatives: (x, order) => first(area.derivatives(x, order)),
+    beside: (x, side, order) => first(area.beside(x, side, order)),
+    enclose(lo, hi) {
+      const [least, most] = area.enclose(lo, hi)
+      // One rounding of the sum to either side.
+      const slack = 2 ** -52 * (Math.abs(by) + Math.max(Math.abs(least), Math.abs(most)))
+      return [least + by - slack, most + by + slack]
     },
   }
 }

@@ -49,9 +49,11 @@ export const concludeKind: StatementKind<ConcludeLine> = {
     const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
-    const facts = spanFacts(curve, line.order, from, to, context)
+    // Three orders up nothing is seen on the graph itself: the derivative below is read instead.
+    const steps = primesOf(line.about) - primesOf(line.taken) >= 3 ? 2 : 0
+    const facts = spanFacts(curve, line.order + steps, from, to, context)
     if (!facts.examination) return { ...emptyResult, pending: true }
-    return concluded(line, facts.examination, context, from, to)
+    return concluded(line, steps, facts.examination, context, from, to)
   },
 
   offers(request) {
@@ -86,11 +88,13 @@ interface Conclusion {
 
 /**
  * What follows about f⁽ᵏ⁾ from the graph of f⁽ᵐ⁾: from the graph itself for k = m, from its signs
- * for the function one order below, from its rise and fall for that two below or one above. What
- * would need a value that the graph does not give is said to be missing.
+ * for the function one order below, from its rise and fall for that one above, from its concavity
+ * for that two above. What would need a value that the graph does not give is said to be missing.
  */
 function concluded(
   line: ConcludeLine,
+  /** How many orders above the line's graph the one is that was examined. */
+  steps: number,
   found: Examination,
   context: LineContext,
   from: number,
@@ -98,7 +102,7 @@ function concluded(
 ): LineResult {
   const { variable, decimals } = context
   const graph = curveText(line)
-  const [taken, about] = [primesOf(line.taken), primesOf(line.about)]
+  const [taken, about] = [primesOf(line.taken) + steps, primesOf(line.about)]
   const show = (x: number) => formatShort(x, decimals)
   const span = ([a, b]: Stretch) => `[${show(a)}, ${show(b)}]`
   const certain = (enclosure: readonly [number, number]) => formatCertain(enclosure, decimals).text
@@ -188,24 +192,29 @@ function concluded(
     say(found.concaveUp, 'rises', `the graph of ${fTaken} is concave up there`)
     say(found.concaveDown, 'falls', `the graph of ${fTaken} is concave down there`)
   } else {
-    say(
-      found.concaveUp,
-      below === -2 ? 'is 0 or above' : 'may have either sign',
-      `the graph of ${fTaken} is concave up there`,
-    )
-    say(
-      found.concaveDown,
-      below === -2 ? 'is 0 or below' : 'may have either sign',
-      `the graph of ${fTaken} is concave down there`,
-    )
-    if (below < -2) {
-      conclusions.length = 0
-      missing.push(
-        `${fAbout} is ${-below} orders above this graph: take its derivative's lane instead.`,
-      )
+    say(found.concaveUp, 'is 0 or above', `the graph of ${fTaken} is concave up there`)
+    say(found.concaveDown, 'is 0 or below', `the graph of ${fTaken} is concave down there`)
+    for (const p of found.inflections) {
+      const up = found.concaveUp.some(([a]) => near(a, p.x))
+      const turns = up ? 'down to concave up' : 'up to concave down'
+      const where = `${variable.letter} = ${certain(p.enclosure)}`
+      conclusions.push({
+        text: p.vanishes
+          ? `${fAbout} is 0 at ${where} and goes ${sign(up)} there, because the graph of ${fTaken} turns from concave ${turns}.`
+          : `${fAbout} goes ${sign(up)} at ${where}, where it is missing, because the graph of ${fTaken} turns from concave ${turns}.`,
+        at: p.x,
+      })
     }
+    missing.push(
+      `Where ${fAbout} rises and falls is not seen on this graph: it follows from the lane of ${shown(about - 1)}.`,
+    )
   }
-  const lane = { curve: line.curve, order: line.order }
+  if (steps > 0) {
+    missing.push(
+      `${fAbout} is not seen on the graph of ${shown(taken - steps)}: this follows from the lane of ${fTaken}.`,
+    )
+  }
+  const lane = { curve: line.curve, order: line.order + steps }
   const marks: Mark[] = crossings
     .slice(0, 100)
     .map((z) => ({ kind: 'stem', lane, x: z.x, y: z.value, label: '' }))
@@ -219,7 +228,7 @@ function concluded(
         ? [
             {
               text: `Draw ${fAbout} by accumulation, ${fAbout}(${show(from)}) = 0`,
-              words: `accumulate ${graph} from ${numberToFormula(from)}`,
+              words: `accumulate ${graph} from ${numberToFormula(from)} plus 0`,
             },
           ]
         : [],

@@ -8,6 +8,7 @@ import {
   type LineResult,
   offersFor,
   parseFormula,
+  sentenceText,
   setSlider,
   type Study,
 } from '../index'
@@ -118,7 +119,7 @@ describe('conclusions from a graph, as a grader would take them', () => {
   test('a graph of f′ offers to draw f from a value', () => {
     const { offers } = about("f'", 'f')
     expect(offers).toEqual([
-      { text: 'Draw f by accumulation, f(−2) = 0', words: 'accumulate g from -2' },
+      { text: 'Draw f by accumulation, f(−2) = 0', words: 'accumulate g from -2 plus 0' },
     ])
   })
   test('from f′′ alone: concavity of f, and what is missing for its rise', () => {
@@ -134,6 +135,55 @@ describe('conclusions from a graph, as a grader would take them', () => {
     expect(texts(about("f''", "f'"))).toContain(
       'f′ has a local minimum at x = 1.000, because f′′ goes − to + there.',
     )
+  })
+  test('a value other than 0 raises the whole graph, which keeps its slope', () => {
+    const study = say(made('g(x) = 3x^2 - 3', '-2', '3'), 'accumulate g from -2 plus 5')
+    const line = study.lines.at(-1)!
+    const sentence = sentenceText(createEvaluator()(study).sentences.get(line.id)!)
+    expect(sentence).toBe('Let A(x) be the area under g from −2 to x, plus 5')
+    const curve = createEvaluator()(study).curves.get('A')!
+    if (!curve.ok) throw new Error(curve.problem.message)
+    const { f } = curve.curve
+    // x³ - 3x + 7 has the value 5 at -2: by hand.
+    for (const x of [-2, -1, 0, 1.5, 3]) {
+      expect(f.value(x)).toBeCloseTo(x ** 3 - 3 * x + 7, 11)
+      expect(f.derivatives(x, 1)[1]).toBeCloseTo(3 * x ** 2 - 3, 11)
+      const [low, high] = f.enclose(x, x)
+      expect(low <= x ** 3 - 3 * x + 7 + 1e-12 && high >= x ** 3 - 3 * x + 7 - 1e-12).toBe(true)
+    }
+    const raised = editSlot(study, line, { slot: 'number', field: 'start' }, '-1')
+    if (!raised.ok) throw new Error(raised.message)
+    const other = createEvaluator()(raised.edit(study)).curves.get('A')!
+    expect(other.ok && other.curve.f.value(-2)).toBeCloseTo(-1, 12)
+  })
+  test('two orders up: the sign of f′′ from the concavity of f, and where it changes', () => {
+    const result = about('f', "f''")
+    // g = x² - 1 is concave up throughout; a cubic has an inflection.
+    expect(texts(result)).toEqual([
+      'f′′ is 0 or above on [−2, 3], because the graph of f is concave up there.',
+    ])
+    const study = say(made('g(x) = x^3 - 3x', '-2', '2'), 'conclude g as f')
+    const edit = editSlot(study, study.lines.at(-1)!, { slot: 'choice', field: 'about' }, "f''")
+    if (!edit.ok) throw new Error(edit.message)
+    expect(texts(last(edit.edit(study)))).toEqual([
+      'f′′ is 0 or above on [0, 2], because the graph of f is concave up there.',
+      'f′′ is 0 or below on [−2, 0], because the graph of f is concave down there.',
+      'f′′ is 0 at x = 0.000 and goes − to + there, because the graph of f turns from concave down to concave up.',
+    ])
+  })
+  test('three orders up: f′′′ from the lane of f′′, which it says', () => {
+    const study = say(made('g(x) = x^4 - 2x^3', '-1', '2'), 'conclude g as f')
+    const edit = editSlot(study, study.lines.at(-1)!, { slot: 'choice', field: 'about' }, "f'''")
+    if (!edit.ok) throw new Error(edit.message)
+    const result = last(edit.edit(study))
+    // f′′ = 12x² - 12x turns at 1/2: f′′′ = 24x - 12. By hand.
+    expect(texts(result)).toContain(
+      'f′′′ is 0 at x = 0.500 and goes − to + there, because the graph of f′′ turns.',
+    )
+    expect(texts(result)).toContain(
+      'f′′′ is 0 or above on [0.5, 2], because the graph of f′′ rises there.',
+    )
+    expect(result.notes!.join(' ')).toContain('follows from the lane of f′′')
   })
   test('upwards: a kink of f leaves f′ missing', () => {
     const study = say(made('g(x) = |x|', '-1', '1'), 'conclude g as f')

@@ -36,7 +36,10 @@ export const setLaneFrame =
   }
 
 export const changeLane =
-  (id: string, change: Partial<Pick<Lane, 'frame' | 'equalScale' | 'share' | 'covered'>>): Edit =>
+  (
+    id: string,
+    change: Partial<Pick<Lane, 'frame' | 'equalScale' | 'share' | 'covered' | 'inset'>>,
+  ): Edit =>
   (study) => ({
     ...study,
     lanes: study.lanes.map((lane) => (lane.id === id ? { ...lane, ...change } : lane)),

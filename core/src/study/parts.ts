@@ -110,6 +110,12 @@ export const laneSchema = z.object({
     .default([]),
   /** Hidden from the learner, who guesses first. */
   covered: z.boolean().default(false),
+  /** A stretch that is drawn once more in a corner, at its own scale. */
+  inset: z
+    .tuple([finite, finite])
+    .refine(([from, to]) => from < to, 'from must lie below to')
+    .nullable()
+    .optional(),
   /** The vertical frame someone has set; null while it follows the curve. */
   frame: z.tuple([finite, finite]).nullable(),
   /** One unit is as long upwards as it is across. */

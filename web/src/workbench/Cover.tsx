@@ -1,5 +1,13 @@
-import { changeLane, compareGuess, formatShort, type LaneScene } from '@yperkine/core'
+import {
+  changeLane,
+  compareGuess,
+  compareSigns,
+  formatShort,
+  type GuessCompared,
+  type LaneScene,
+} from '@yperkine/core'
 import { type PointerEvent, useRef } from 'react'
+import { SignMarks, signsSentence, SignVerdicts } from './SignMarks'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 import { usePainting } from './usePainting'
 
@@ -9,13 +17,20 @@ import { usePainting } from './usePainting'
  */
 export function Cover({ lane }: { lane: Pick<LaneScene, 'id' | 'title' | 'curve' | 'order'> }) {
   const covered = useStudy((s) => s.lanes.find((l) => l.id === lane.id)?.covered ?? false)
-  const drawn = useWorkbench((s) => (s.guesses.get(lane.id)?.length ?? 0) > 1)
+  const drawn = useWorkbench(
+    (s) => (s.guesses.get(lane.id)?.length ?? 0) > 1 || s.signGuesses.has(lane.id),
+  )
   if (!covered && !drawn) return null
   return (
     <>
       {covered && <Sheet lane={lane} />}
       <Guess id={lane.id} />
-      {!covered && <Compared lane={lane} />}
+      {!covered && (
+        <>
+          <Compared lane={lane} />
+          <SignVerdicts lane={lane} />
+        </>
+      )}
     </>
   )
 }
@@ -70,6 +85,7 @@ function Sheet({ lane }: { lane: Named }) {
         </button>
       </div>
       <Axis id={lane.id} />
+      <SignMarks lane={lane} />
     </div>
   )
 }
@@ -117,33 +133,37 @@ function Guess({ id }: { id: string }) {
 function Compared({ lane }: { lane: Named }) {
   const store = useWorkbenchStore()
   const points = useWorkbench((s) => s.guesses.get(lane.id))
+  const signs = useWorkbench((s) => s.signGuesses.get(lane.id))
   const found = useWorkbench((s) => s.evaluation.curves.get(lane.curve))
-  if (!points || !found?.ok) return null
-  const compared = compareGuess(found.curve.drawn(lane.order), points)
-  if (!compared) return null
-  const { sameSign, sameWay, wrongSign } = compared
-  const percent = (share: number) => `${Math.round(100 * share)} %`
-  const first = wrongSign[0]
+  if (!found?.ok) return null
+  const f = found.curve.drawn(lane.order)
+  const drawn = points ? compareGuess(f, points) : null
+  const marked = signs ? compareSigns(f, signs) : null
+  if (!drawn && !marked) return null
+  const clear = () => {
+    store.getState().setGuess(lane.id, null)
+    store.getState().setSignGuess(lane.id, null)
+  }
   return (
     <div
       role="status"
       className="absolute top-1 left-2 z-20 flex max-w-[70%] items-center gap-2 rounded-md bg-page px-2 py-1 text-[calc(13px*var(--type))] outline outline-rule"
     >
       <span>
-        Your guess has the right sign over {percent(sameSign)} of its way and goes the right way
-        over {percent(sameWay)}
-        {first
-          ? `; the first wrong sign is from ${formatShort(first[0], 2)} to ${formatShort(first[1], 2)}`
-          : ''}
-        .
+        {drawn && drawnSentence(drawn)} {marked && signsSentence(marked)}
       </span>
-      <button
-        type="button"
-        className="pill"
-        onClick={() => store.getState().setGuess(lane.id, null)}
-      >
+      <button type="button" className="pill" onClick={clear}>
         Clear
       </button>
     </div>
   )
+}
+
+function drawnSentence({ sameSign, sameWay, wrongSign }: GuessCompared): string {
+  const percent = (share: number) => `${Math.round(100 * share)} %`
+  const first = wrongSign[0]
+  const wrong = first
+    ? `; the first wrong sign is from ${formatShort(first[0], 2)} to ${formatShort(first[1], 2)}`
+    : ''
+  return `Your guess has the right sign over ${percent(sameSign)} of its way and goes the right way over ${percent(sameWay)}${wrong}.`
 }

@@ -1,4 +1,11 @@
-import { bringIntoFrame, goTo, type Item, type LaneScene, toggleOverlay } from '@yperkine/core'
+import {
+  bringIntoFrame,
+  changeLane,
+  goTo,
+  type Item,
+  type LaneScene,
+  toggleOverlay,
+} from '@yperkine/core'
 import { type DragEvent, memo, useEffect, useMemo, useRef } from 'react'
 import { Maths } from '../parts/Maths'
 import { Cover } from './Cover'
@@ -6,6 +13,7 @@ import { Highlight } from './Highlight'
 import { Ladder, rungLatex, rungType } from './Ladder'
 import { LabelHandle } from './LabelHandle'
 import { LaneEdge } from './LaneEdge'
+import { LaneInset } from './LaneInset'
 import { LaneRange } from './LaneRange'
 import { LaneSettings } from './LaneSettings'
 import { headWidth, pixelDecimals } from './layout'
@@ -83,10 +91,11 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
       <div className="relative">
         <Ground id={id} height={height} />
         <Overlay id={id} height={height} dots={dots} labels={labels} />
+        <LaneInset id={id} title={title} />
         <Cover lane={named} />
         <Highlight id={id} height={height} />
         {order >= 0 && <LaneRange lane={named} />}
-        {hidden && !outside && <DoesNotShow hidden={hidden} />}
+        {hidden && !outside && <DoesNotShow id={id} hidden={hidden} />}
         {first && <ComeBack />}
         {outside && <BringBack lane={named} />}
       </div>
@@ -185,8 +194,9 @@ function Overlay({ id, height, dots, labels }: OverlayProps) {
 }
 
 /** Says what lies on the span and cannot be seen in this frame, and goes there. */
-function DoesNotShow({ hidden }: { hidden: NonNullable<LaneScene['hidden']> }) {
+function DoesNotShow({ id, hidden }: { id: string; hidden: NonNullable<LaneScene['hidden']> }) {
   const { apply } = useWorkbenchStore().getState()
+  const both = useWorkbench((s) => s.scene.lanes.find((l) => l.id === id)?.inset != null)
   const { sentence, from, to } = hidden
   const room = Math.max((to - from) * 0.3, 1e-9 * Math.max(1, Math.abs(from)))
   const around: [number, number] = to > from ? [from - room, to + room] : [from - 0.5, from + 0.5]
@@ -204,6 +214,15 @@ function DoesNotShow({ hidden }: { hidden: NonNullable<LaneScene['hidden']> }) {
       >
         Go there
       </button>
+      {!both && (
+        <button
+          type="button"
+          className="pill pointer-events-auto"
+          onClick={() => apply(changeLane(id, { inset: around }))}
+        >
+          Show both scales
+        </button>
+      )}
     </div>
   )
 }

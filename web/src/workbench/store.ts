@@ -18,6 +18,7 @@ import {
   restAt,
   type Scene,
   setSlider,
+  type SignGuess,
   type SpanText,
   startCourse,
   startHistory,
@@ -56,9 +57,11 @@ export interface Workbench {
   selectedSpan: SpanText | null
   /** Where on the axis the row lies that is pointed at, or null. */
   highlight: number | null
-  /** What learners have drawn on covered lanes, in the lanes' own coordinates. */
   /** The frame someone went away from, to come back to. */
   left: Pick<Study, 'frame' | 'lanes'> | null
+  /** What learners have marked on covered lanes: signs by stretch. */
+  signGuesses: ReadonlyMap<string, SignGuess>
+  /** What they have drawn there, in the lanes' own coordinates. */
   guesses: ReadonlyMap<string, readonly (readonly [number, number])[]>
   status: SaveStatus
   fault: string | null
@@ -89,6 +92,7 @@ export interface Workbench {
   leave: () => void
   comeBack: () => void
   setGuess: (lane: string, points: readonly (readonly [number, number])[] | null) => void
+  setSignGuess: (lane: string, guess: SignGuess | null) => void
   /** Puts what longer work came to in place of a pending result. */
   settle: (pending: LineResult, settled: LineResult) => void
   announce: (text: string) => void
@@ -198,6 +202,7 @@ export function createWorkbench(id: string, study: Study) {
       selectedSpan: null,
       highlight: null,
       guesses: new Map(),
+      signGuesses: new Map(),
       left: null,
       status: 'Saved',
       fault: null,
@@ -310,6 +315,12 @@ export function createWorkbench(id: string, study: Study) {
         if (points) guesses.set(lane, points)
         else guesses.delete(lane)
         set({ guesses })
+      },
+      setSignGuess(lane, guess) {
+        const signGuesses = new Map(get().signGuesses)
+        if (guess) signGuesses.set(lane, guess)
+        else signGuesses.delete(lane)
+        set({ signGuesses })
       },
       settle(pending, settled) {
         if (evaluate.settle(pending, settled)) show(get().history)
