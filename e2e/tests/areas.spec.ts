@@ -95,3 +95,47 @@ test('an area that runs away gives no number, and says where', async ({ bench })
   await expect(bench.working).toContainText('the area grows without bound at x = 0')
   await expect(bench.working.locator('output[aria-label="exact"]')).toHaveCount(0)
 })
+
+test('the height snaps to left, middle and right under the pointer, and keys go past them', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('q(t) = 6 + 4 sin(0.9t) - 0.3t for 0 ≤ t ≤ 10')
+  await bench.say('area 1 to 7')
+  const height = bench.slider('s')
+  const box = (await height.boundingBox())!
+  const pressAt = async (share: number, off: number) => {
+    await page.mouse.click(box.x + 8 + share * (box.width - 16) + off, box.y + box.height / 2)
+  }
+  await pressAt(0.5, 5)
+  await expect(height).toHaveAttribute('aria-valuetext', 's = 0.5, middle')
+  await expect(bench.line(/height at the middle$/)).toBeVisible()
+  await pressAt(1, -5)
+  await expect(height).toHaveAttribute('aria-valuetext', 's = 1, right')
+  await pressAt(0.75, 0)
+  expect(await bench.valueOf(height)).toBeCloseTo(0.75, 1)
+  await pressAt(0.5, 0)
+  await height.focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(height).toHaveAttribute('aria-valuetext', 's = 0.51')
+})
+
+test('the area as a function leaves a trail as its place travels', async ({ page, bench }) => {
+  await bench.open('q(t) = 6 + 4 sin(0.9t) - 0.3t for 0 ≤ t ≤ 10')
+  await bench.say('accumulate')
+  await bench.say('value of A')
+  const trail = bench.button('Trail')
+  await trail.click()
+  await expect(trail).toHaveAttribute('aria-pressed', 'true')
+  const dots = async () => {
+    const paths = bench.lane('A').locator('path.stroke-ink')
+    const all = await paths.evaluateAll((list) => list.map((p) => p.getAttribute('d') ?? ''))
+    return Math.max(0, ...all.map((d) => d.match(/M/g)?.length ?? 0))
+  }
+  const before = await dots()
+  expect(before).toBeGreaterThan(10)
+  await bench.drag(bench.slider('Place a'), 200)
+  expect(await dots()).toBeGreaterThan(before + 10)
+  await page.keyboard.press('Home')
+  await expect.poll(dots).toBe(0)
+})

@@ -51,21 +51,22 @@ export function SignMarks({ lane }: { lane: Named }) {
     <div
       role="group"
       aria-label={`Signs of ${lane.title}`}
-      className="absolute inset-x-0 bottom-0 z-20 overflow-hidden text-[calc(13px*var(--type))]"
-      onPointerDown={(event) => event.stopPropagation()}
+      className="pointer-events-none absolute inset-x-0 bottom-0 z-20 overflow-hidden text-[calc(13px*var(--type))]"
     >
       <div className="flex items-center gap-2 px-2 pb-1">
         <span className="rounded-md bg-page px-1 text-quiet">
           Or mark signs: cut the axis where the sign changes, then press each stretch.
         </span>
-        <button type="button" className="pill" onClick={cutLongest}>
+        <button type="button" className="pill pointer-events-auto" onClick={cutLongest}>
           Cut
         </button>
       </div>
       <div
         ref={row}
         title="Click to cut here"
-        className="relative h-5 cursor-col-resize border-t border-rule bg-paper pointer-coarse:h-11"
+        className="pointer-events-auto relative h-5 cursor-col-resize border-t border-rule bg-paper pointer-coarse:h-11"
+        // What is pressed here is no drawing.
+        onPointerDown={(event) => event.stopPropagation()}
         onClick={(event) => {
           if (event.target !== event.currentTarget) return
           const { left } = event.currentTarget.getBoundingClientRect()
@@ -85,7 +86,7 @@ export function SignMarks({ lane }: { lane: Named }) {
           />
         ))}
       </div>
-      <div className="relative h-7 bg-page pointer-coarse:h-11">
+      <div className="pointer-events-auto relative h-7 bg-page pointer-coarse:h-11">
         {guess.signs.map((sign, i) => {
           const [left, right] = [Math.max(0, at(ends[i]!)), Math.min(width, at(ends[i + 1]!))]
           const text = signText(sign)
