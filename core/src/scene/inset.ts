@@ -94,8 +94,17 @@ export function makeInset(
       x: round(toPixelX(own, value)),
       y: height - 5,
       text,
-      ink: 'quiet',
+      ink: 'ink',
       anchor: 'middle',
+    })),
+    ...heights.map(({ value, text }): Item => ({
+      kind: 'label',
+      key: `height.${text}`,
+      x: 5,
+      y: round(toPixelY(own, value) - 4),
+      text,
+      ink: 'ink',
+      anchor: 'start',
     })),
     { kind: 'path', key: 'curve', d: strokesToPath(curve), ink, width: 2.5, order: 0 },
     ...points.map((p, i): Item => ({

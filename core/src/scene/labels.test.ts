@@ -120,6 +120,19 @@ describe('labels beside points', () => {
   })
 })
 
+describe('the edges of a lane', () => {
+  test('labels keep off the numbers of its ticks and off how far its curve reaches', () => {
+    const corners = [label('l', 2, 250), label('r', width - 20, 8), label('m', 30, 480)]
+    const placed = labelsOf(placeLabels(corners, width, height))
+    expect(placed).toHaveLength(3)
+    for (const one of placed) {
+      const box = labelBox(one)
+      expect(box.left).toBeGreaterThanOrEqual(30)
+      expect(box.top < 20 && box.right > width - 150).toBe(false)
+    }
+  })
+})
+
 describe('the width of a text', () => {
   test.each([
     // Measured in a browser with the font that ships: Source Sans 3, semibold, 13 px.

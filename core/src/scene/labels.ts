@@ -68,6 +68,13 @@ function crosses(stroke: Stroke, box: Box): boolean {
   return false
 }
 
+/** What stands at the edges of a lane: the numbers of its ticks, and how far its curve reaches. */
+const [tickColumn, rangeWidth, rangeHeight] = [36, 156, 20]
+const cornersOf = (width: number, height: number): Box[] => [
+  { left: 0, right: tickColumn, top: 0, bottom: height },
+  { left: width - rangeWidth, right: width, top: 0, bottom: rangeHeight },
+]
+
 /** Where a label may stand, from the point it belongs to: the near sides first, then further off. */
 const sides: readonly (readonly [dx: number, dy: number, anchor: Label['anchor']])[] = [
   [12, 4, 'start'],
@@ -113,7 +120,7 @@ export function placeLabels(
   curves: readonly Stroke[] = [],
   last: LabelSides = new Map(),
 ): Item[] {
-  const taken: Box[] = []
+  const taken: Box[] = cornersOf(width, height)
   for (const item of items) {
     if (item.kind === 'path' && item.dotted) taken.push(...legsOf(item.d))
     if (item.kind !== 'label') continue
