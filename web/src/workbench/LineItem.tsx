@@ -73,7 +73,7 @@ export const LineItem = memo(function LineItem({
             <PhraseView key={i} line={line} phrase={phrase} problem={unreadable} />
           ))}
         </div>
-        {said.speaks && <Readouts id={line.id} number={number} />}
+        {said.speaks && <Readouts id={line.id} />}
         <PendingWork id={line.id} name={sentenceText(phrases)} />
         <LineActions line={line} speaks={said.speaks} />
         {said.notes.map((note) => (

@@ -32,7 +32,7 @@ const shapeOf = ({ label, straight, exact }: Readout) =>
   `${label}|${straight ? 'straight' : ''}|${exact ? (exact.proven ? 'exactly' : 'likely') : ''}`
 
 /** What stands under a sentence. Its numbers are written by a painting, not by rendering. */
-export function Readouts({ id, number }: { id: string; number: number }) {
+export function Readouts({ id }: { id: string }) {
   const shapes = useWorkbench((s) =>
     (s.evaluation.lines.get(id)?.readouts ?? nothing).map(shapeOf).join('\n'),
   )
@@ -43,7 +43,7 @@ export function Readouts({ id, number }: { id: string; number: number }) {
       className={`${pending ? 'opacity-50' : ''} mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1`}
     >
       {shapes.split('\n').map((shape, index) => (
-        <ReadoutView key={shape} id={id} index={index} number={number} shape={shape} />
+        <ReadoutView key={shape} id={id} index={index} shape={shape} />
       ))}
     </div>
   )
@@ -52,16 +52,15 @@ export function Readouts({ id, number }: { id: string; number: number }) {
 interface ReadoutProps {
   id: string
   index: number
-  number: number
   shape: string
 }
 
-function ReadoutView({ id, index, number, shape }: ReadoutProps) {
+function ReadoutView({ id, index, shape }: ReadoutProps) {
   const [label = '', straight, exactly] = shape.split('|')
   const isFormula = label === 'line' || label === 'formula'
   const output = useRef<HTMLOutputElement>(null)
   const exactText = useRef<HTMLSpanElement>(null)
-  useReadoutPainting(id, index, number, ({ text, value, exact }) => {
+  useReadoutPainting(id, index, ({ text, value, exact }) => {
     const element = output.current!
     if (isFormula) writeEquation(element, text)
     else if (element.textContent !== text) element.textContent = text

@@ -1,0 +1,149 @@
+import {
+  changeFormula,
+  createEvaluator,
+  createSceneMaker,
+  createStudy,
+  type Evaluation,
+  offersFor,
+  setSlider,
+  type Study,
+  studySchema,
+} from '../index'
+import { allKinds } from '../statements'
+
+function flood(): Study {
+  const created = createStudy('q(t) = 6 + 4 sin(0.9t) - 0.3t for 0 ≤ t ≤ 10')
+  if (!created.ok) throw new Error(created.problems[0]!.message)
+  return { ...created.study, variable: { letter: 't', name: 'time', unit: 'h' } }
+}
+const added = (study: Study, words: string): Study => {
+  const offer = offersFor(words, study, null)[0]
+  if (!offer) throw new Error(`nothing is offered for ${words}`)
+  return offer.edit(study)
+}
+/** One of each kind of line, by the words a person says; a second curve comes first. */
+const spoken: readonly (readonly [words: string, sentence: string])[] = [
+  ['let r(t) = 5 - t/4', 'Let r(t) = 5 − t/4 for 0 ≤ t ≤ 10'],
+  ['rate', 'Rate of change q′(t) = 3.6 cos(0.9t) − 0.3'],
+  ['value of q at 2', 'Value of q at t = 2'],
+  ['tangent to q', 'Tangent to q at t = a'],
+  ['normal to q', 'Normal to q at t = a'],
+  ['secant to q', 'Secant to q from t = a to t = a + h'],
+  ['average rate of q over 1 to 4', 'Average rate of q over [1, 4]'],
+  ["where q' = 2", 'Where is q′ = 2 on [0, 10]'],
+  ['where does q meet r', 'Where does q meet r on [0, 10]'],
+  ['table of q by 0.5', 'Table of q over [0, 10] by 0.5, h = 0.001'],
+  ['area under q over 1 to 7', 'Area under q over [1, 7] with n = 8 strips, height at the left'],
+  ['between q and r', 'Area between q and r over [0, 10]'],
+  ['average of q', 'Average of q over [0, 10]'],
+  ['accumulate q from 0', 'Let A(t) be the area under q from 0 to t'],
+  ['turning points of q', 'Turning points of q on [0, 10]'],
+  ['zeros of q', 'Zeros of q on [0, 10]'],
+  ['inflections of q', 'Inflections of q on [0, 10]'],
+  ["conclude q as f'", 'Taking q as f′: conclusions about f on [0, 10]'],
+  ['sign chart of q', 'Sign chart of q on [0, 10]'],
+  ['distance from q to (3, 1)', 'Distance L(t) from q at t = a to (3, 1)'],
+]
+
+describe('what is said and what is offered', () => {
+  test.each(spoken)('“%s” offers “%s”', (words, sentence) => {
+    const study = words.startsWith('let') ? flood() : added(flood(), 'let r(t) = 5 - t/4')
+    const sentences = offersFor(words, study, null).map((o) => o.sentence)
+    expect(sentences[0]).toBe(sentence)
+  })
+
+  test('every kind of line can be asked for', () => {
+    const study = spoken.reduce((now, [words]) => added(now, words), flood())
+    const kinds = new Set(study.lines.map((l) => l.kind))
+    // Readings come from a file, and a fit from the table it belongs to.
+    const others = allKinds.map((k) => k.kind).filter((k) => k !== 'readings' && k !== 'fit')
+    expect(others.filter((k) => !kinds.has(k))).toEqual([])
+  })
+
+  test('every offer makes a study that can be stored, and adds one line', () => {
+    const study = added(flood(), 'let r(t) = 5 - t/4')
+    let count = 0
+    for (const [words] of spoken.slice(1)) {
+      for (const offer of offersFor(words, study, null)) {
+        const next = offer.edit(study)
+        expect(studySchema.safeParse(next).success).toBe(true)
+        expect(next.lines).toHaveLength(study.lines.length + 1)
+        count += 1
+      }
+    }
+    expect(count).toBeGreaterThan(spoken.length)
+  })
+})
+
+/** All that a person can read of a study. */
+const textsOf = ({ lines, sentences }: Evaluation): string[] => [
+  ...[...sentences.values()].flatMap((phrases) => phrases.map((p) => p.text)),
+  ...[...lines.values()].flatMap((r) => [
+    ...r.readouts.map((o) => o.text),
+    ...r.problems.flatMap((p) => [p.message, p.fix ?? '']),
+    ...(r.notes ?? []),
+    ...(r.conclusions ?? []).map((c) => c.text),
+    ...(r.tables ?? []).flatMap((t) => t.rows.slice(0, 50).flatMap((row) => row.cells)),
+    r.verdict?.text ?? '',
+  ]),
+]
+
+describe('a sheet survives a new function', () => {
+  const sheet = spoken.reduce((now, [words]) => added(now, words), flood())
+  const functions = [
+    't^2 - 3t',
+    '5',
+    '0',
+    '|t - 4|',
+    '1/(t - 4)',
+    'sqrt(t - 2)',
+    'ln t',
+    'tan t',
+    'floor t',
+    't if t < 3; 9 - t otherwise',
+    't if t < 3; 20 if t > 5',
+    'e^(t^2)',
+    '10^200 t',
+    'sin(1/t)',
+    'cbrt(t - 5)',
+    'arcsin(t - 4)',
+    'r(t) + sin t',
+    '-sqrt(t)',
+  ]
+
+  test.each(functions)('q(t) = %s: every line works or says what it needs', (formula) => {
+    const study = setSlider('a', 4)(changeFormula('line1', formula)(sheet))
+    const evaluation = createEvaluator()(study)
+    for (const line of study.lines) {
+      const result = evaluation.lines.get(line.id)!
+      const says =
+        result.readouts.length > 0 ||
+        result.problems.length > 0 ||
+        (result.tables ?? []).length > 0 ||
+        (result.notes ?? []).length > 0 ||
+        (result.conclusions ?? []).length > 0 ||
+        result.signs !== undefined ||
+        result.verdict !== undefined ||
+        result.pending === true
+      if (!['curve', 'rate', 'accumulate'].includes(line.kind))
+        expect([line.kind, says]).toEqual([line.kind, true])
+    }
+    const texts = textsOf(evaluation)
+    expect(texts.length).toBeGreaterThan(50)
+    for (const text of texts) {
+      expect(text).not.toMatch(/NaN|undefined|null|Infinity|\[object|could not be worked out/)
+      // No negative zero, and minus is U+2212 wherever a number is meant.
+      expect(text).not.toMatch(/−0\.0+(?!\d)/)
+    }
+    const heights = Object.fromEntries(study.lanes.map((l) => [l.id, 200]))
+    const scene = createSceneMaker()(evaluation, { width: 700, heights })
+    for (const lane of scene.lanes) {
+      for (const item of lane.items) {
+        if (item.kind === 'path') expect(item.d).not.toMatch(/NaN|Infinity/)
+        else if (item.kind !== 'rect') {
+          expect([item.x, item.y].every(Number.isFinite)).toBe(true)
+        }
+      }
+    }
+  })
+})
