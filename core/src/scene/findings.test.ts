@@ -96,6 +96,12 @@ test('turning points that a frame cannot show are told', () => {
   expect(sceneOf('f(x) = sin x', ['0', '10'], []).lanes[0]!.hidden).toBeNull()
 })
 
+test('zeros that look like one are told, and those that can be told apart are not', () => {
+  const { hidden } = sceneOf('f(x) = x^2 - 0.0001', ['-10', '10'], []).lanes[0]!
+  expect(hidden!.sentence).toBe('2 zeros between x = −0.01 and 0.01 do not show in this frame')
+  expect(sceneOf('f(x) = x^2 - 1', ['-10', '10'], []).lanes[0]!.hidden).toBeNull()
+})
+
 describe('sampling with care', () => {
   const frame = { x: [0, 10], y: [0, 3], width: 800, height: 300 } as const
   const heights = (formula: string, care: boolean) => {

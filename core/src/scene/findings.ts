@@ -140,6 +140,7 @@ export function guideItems(
 
 /** What lies on the span and cannot be seen in a frame. */
 export interface Hidden {
+  what: 'turning point' | 'zero'
   count: number
   from: number
   to: number
@@ -150,7 +151,8 @@ const tellable = 2
 
 /**
  * Turning points of a curve that its frame does not show: those outside it, and neighbours that lie
- * within 2 pixels of each other across or upwards. Null where all can be seen.
+ * within 2 pixels of each other across or upwards; else zeros that look like one. Null where all can
+ * be seen.
  */
 export function hiddenFeatures({ examination }: Finding, frame: Frame): Hidden | null {
   const { turningPoints } = examination
@@ -170,18 +172,34 @@ export function hiddenFeatures({ examination }: Finding, frame: Frame): Hidden |
   )
   // Points at one height, as the crests of a wave, are no neighbours upwards: only next ones count.
   const hidden = place.filter((_, i) => outside[i] || crowded[i])
-  if (hidden.length === 0) return null
-  return { count: hidden.length, from: hidden[0]!.x, to: hidden.at(-1)!.x }
+  if (hidden.length === 0) return hiddenZeros(examination, frame)
+  return {
+    what: 'turning point',
+    count: hidden.length,
+    from: hidden[0]!.x,
+    to: hidden.at(-1)!.x,
+  }
+}
+
+/** Zeros in view that look like one: they lie within 2 pixels of each other. */
+function hiddenZeros({ zeros }: Examination, frame: Frame): Hidden | null {
+  const seen = zeros.filter(({ x }) => x >= frame.x[0] && x <= frame.x[1])
+  const close = seen.filter(({ x }, i) =>
+    [seen[i - 1], seen[i + 1]].some(
+      (other) => other && Math.abs(toPixelX(frame, other.x) - toPixelX(frame, x)) < tellable,
+    ),
+  )
+  if (close.length === 0) return null
+  return { what: 'zero', count: close.length, from: close[0]!.x, to: close.at(-1)!.x }
 }
 
 /** "2 turning points between t = 0 and 0.4 do not show in this frame" */
-export function hiddenSentence({ count, from, to }: Hidden, letter: string): string {
+export function hiddenSentence({ what, count, from, to }: Hidden, letter: string): string {
   const digits = Math.max(
     0,
     Math.min(9, 2 - Math.floor(Math.log10(Math.max(1e-9, to - from || 1)))),
   )
   const show = (x: number) => formatShort(x, digits)
-  if (count === 1)
-    return `1 turning point, at ${letter} = ${show(from)}, does not show in this frame`
-  return `${count} turning points between ${letter} = ${show(from)} and ${show(to)} do not show in this frame`
+  if (count === 1) return `1 ${what}, at ${letter} = ${show(from)}, does not show in this frame`
+  return `${count} ${what}s between ${letter} = ${show(from)} and ${show(to)} do not show in this frame`
 }
