@@ -173,15 +173,51 @@ function isBreak(f: DrawnFunction, x0: number, y0: number, x1: number, y1: numbe
   return Math.abs(yb - ya) > first / 100
 }
 
-/** The path text of strokes, in hundredths of a pixel. */
+/** A point is left out of a path where the line past it comes this near to it, in pixels. */
+const unnoticed = 0.05
+
+/** The path text of strokes, in hundredths of a pixel; points nobody would miss are left out. */
 export function strokesToPath(strokes: readonly Stroke[]): string {
   let path = ''
-  for (const stroke of strokes) {
+  for (const stroke of strokes.map(thinned)) {
     for (let i = 0; i < stroke.length; i += 2) {
       path += `${i === 0 ? 'M' : 'L'}${round(stroke[i]!)} ${round(stroke[i + 1]!)}`
     }
   }
   return path
+}
+
+/**
+ * A stroke with fewer points: none of those left out lies further than `unnoticed` above or below
+ * the new line. From each point kept, the slopes that pass all later ones closely enough form a
+ * wedge; the last point before the wedge closes is kept next. Strokes run from left to right.
+ */
+function thinned(stroke: Stroke): Stroke {
+  const last = stroke.length - 2
+  const kept: Stroke = [stroke[0]!, stroke[1]!]
+  let [x, y] = [stroke[0]!, stroke[1]!]
+  let [low, high] = [-Infinity, Infinity]
+  for (let i = 2; i <= last; i += 2) {
+    const slopeTo = (by: number) => (stroke[i + 1]! + by - y) / (stroke[i]! - x)
+    const slope = slopeTo(0)
+    if (!(slope >= low && slope <= high)) {
+      x = stroke[i - 2]!
+      y = stroke[i - 1]!
+      kept.push(x, y)
+      low = -Infinity
+      high = Infinity
+    }
+    if (stroke[i]! > x) {
+      low = Math.max(low, slopeTo(-unnoticed))
+      high = Math.min(high, slopeTo(unnoticed))
+    } else {
+      // Straight up or down: no slope passes this point and a later one.
+      low = Infinity
+      high = -Infinity
+    }
+  }
+  kept.push(stroke[last]!, stroke[last + 1]!)
+  return kept
 }
 
 export const round = (pixel: number) => Math.round(pixel * 100) / 100

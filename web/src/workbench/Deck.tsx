@@ -14,6 +14,7 @@ import { useShallow } from 'zustand/react/shallow'
 import { EditableText } from '../parts/EditableText'
 import { Maths } from '../parts/Maths'
 import { LetMove } from './SliderSettings'
+import { setSteadyText } from './setText'
 import { useStudy, useWorkbenchStore } from './store'
 import { Transport } from './Transport'
 import { useMover } from './useMover'
@@ -80,6 +81,7 @@ function Track({ name }: { name: string }) {
   const edge = slider.place ? 'border-rust' : 'border-ink'
   const now = () => sliderOf(store.getState().evaluation.study, name)
   const written = useRef<HTMLButtonElement>(null)
+  const figures = useRef<HTMLSpanElement>(null)
   const way = useRef<HTMLDivElement>(null)
   const thumb = useRef<HTMLDivElement>(null)
   usePainting(() => {
@@ -97,9 +99,9 @@ function Track({ name }: { name: string }) {
     )
     way.current!.style.transform = `scaleX(${share})`
     thumb.current!.style.transform = `translateX(${share * 100}%)`
-    if (!written.current) return
-    written.current.textContent = text
-    written.current.setAttribute('aria-label', `${name} = ${number}, enter exactly`)
+    if (!figures.current) return
+    setSteadyText(figures.current, text)
+    written.current!.setAttribute('aria-label', `${name} = ${number}, enter exactly`)
   })
   const close = () => {
     setEntering(false)
@@ -133,9 +135,13 @@ function Track({ name }: { name: string }) {
             ref={written}
             type="button"
             tabIndex={-1}
-            className="min-w-12 rounded-md px-1 text-right font-semibold [contain:layout] hover:bg-page"
+            className="min-w-12 rounded-md px-1 text-right font-semibold hover:bg-page"
             onClick={() => setEntering(true)}
-          />
+          >
+            <span ref={figures} className="steady">
+              <span />
+            </span>
+          </button>
         )}
       </div>
       <div

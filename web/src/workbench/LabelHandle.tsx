@@ -1,7 +1,7 @@
 import { type Item, labelBox, moveLabel, type Scene, showLabel } from '@yperkine/core'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import { useWorkbenchStore } from './store'
-import { usePainting } from './usePainting'
+import { useHandlePainting } from './usePainting'
 
 type Label = Item & { kind: 'label' }
 
@@ -24,7 +24,7 @@ export function LabelHandle({ id, item: key }: { id: string; item: string }) {
   const { apply, announce } = store.getState()
   const present = () => labelOf(store.getState().scene, id, key)
 
-  usePainting((scene) => {
+  useHandlePainting((scene) => {
     const label = labelOf(scene, id, key)
     if (!label || !box.current) return
     const { left, right, top, bottom } = labelBox(label)

@@ -22,7 +22,7 @@ import { createPainter } from './paint'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 import { useFraming } from './useFraming'
 import { useMover } from './useMover'
-import { useLanePainting } from './usePainting'
+import { useHandlePainting, useLanePainting } from './usePainting'
 
 interface Props {
   id: string
@@ -123,12 +123,7 @@ function Ground({ id, height }: { id: string; height: number }) {
     painter.current(lane.items.filter((item) => !hangsOnPlace(item)))
   })
   return (
-    <svg
-      width={width}
-      height={height}
-      className="absolute inset-0 bg-page will-change-transform"
-      aria-hidden
-    >
+    <svg width={width} height={height} className="absolute inset-0 bg-page" aria-hidden>
       <g ref={group} />
       <g className="fill-quiet text-[calc(13px*var(--type))] select-none">
         {ticks
@@ -277,8 +272,8 @@ function DotHandle({ id, item: key }: { id: string; item: string }) {
   }
   const decimals = useWorkbench((s) => pixelDecimals(s.scene.x, s.scene.width))
   const mover = useMover(place, valueAt, decimals)
-  useLanePainting(id, (lane) => {
-    const dot = dotOf([lane], id, key)
+  useHandlePainting(({ lanes }) => {
+    const dot = dotOf(lanes, id, key)
     if (!dot) return
     circle.current!.setAttribute('cx', String(dot.x))
     circle.current!.setAttribute('cy', String(dot.y))

@@ -18,6 +18,7 @@ import { lazy, memo, Suspense, useRef, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { Maths } from '../parts/Maths'
 import { ResultTableView } from './ResultTableView'
+import { setSteadyText, setText } from './setText'
 import { SignChart } from './SignChart'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 import { useReadoutPainting } from './useReadoutPainting'
@@ -59,14 +60,14 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
   const [label = '', straight, exactly] = shape.split('|')
   const isFormula = label === 'line' || label === 'formula'
   const output = useRef<HTMLOutputElement>(null)
+  const figures = useRef<HTMLSpanElement>(null)
   const exactText = useRef<HTMLSpanElement>(null)
   useReadoutPainting(id, index, ({ text, value, exact }) => {
     const element = output.current!
-    if (isFormula) writeEquation(element, text)
-    else if (element.textContent !== text) element.textContent = text
+    setSteadyText(figures.current!, text, isFormula ? writeEquation : setText)
     if (value === undefined) delete element.dataset.value
     else element.dataset.value = String(value)
-    if (exactText.current && exact) exactText.current.textContent = exact.text
+    if (exactText.current && exact) setText(exactText.current, exact.text)
   })
   return (
     <span className={isFormula ? '' : 'whitespace-nowrap'}>
@@ -78,7 +79,11 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
         aria-label={label}
         aria-live="off"
         className={isFormula ? 'font-serif text-[calc(16px*var(--type))]' : 'font-semibold'}
-      />
+      >
+        <span ref={figures} className="steady">
+          <span />
+        </span>
+      </output>
       {straight && <EquationForms id={id} />}
       {exactly && (
         <span
@@ -102,12 +107,18 @@ function writeEquation(element: HTMLElement, text: string) {
   const parts = partsOf(text)
   if (element.childNodes.length !== parts.length) {
     element.replaceChildren(
-      ...parts.map((_, i) => (i % 2 === 1 ? document.createElement('i') : new Text())),
+      ...parts.map((part, i) => {
+        if (i % 2 === 0) return new Text(part)
+        const letter = document.createElement('i')
+        letter.append(part)
+        return letter
+      }),
     )
   }
   parts.forEach((part, i) => {
     const node = element.childNodes[i]!
-    if (node.textContent !== part) node.textContent = part
+    const text = node instanceof Text ? node : node.firstChild
+    if (text instanceof Text && text.data !== part) text.data = part
   })
 }
 

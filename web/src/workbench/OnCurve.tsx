@@ -10,6 +10,7 @@ import {
 } from '@yperkine/core'
 import { type RefObject, useEffect, useRef, useState } from 'react'
 import { OfferMenu, offerItem } from './OfferMenu'
+import { setText } from './setText'
 import { useWorkbenchStore } from './store'
 
 interface Props {
@@ -75,7 +76,7 @@ export function OnCurve({ id, plot }: Props) {
       label.current!.style.right = reading.at.x > width - 150 ? '10px' : ''
       label.current!.style.left = reading.at.x > width - 150 ? '' : '10px'
       label.current!.style.top = reading.at.y < 36 ? '8px' : '-30px'
-      label.current!.textContent = reading.text
+      setText(label.current!, reading.text)
     }
     const onMove = (event: PointerEvent) => {
       const busy = event.buttons !== 0 || event.pointerType === 'touch'

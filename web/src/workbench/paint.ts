@@ -1,4 +1,5 @@
 import { type Fill, type Ink, isFilled, type Item, markerPath } from '@yperkine/core'
+import { setText } from './setText'
 
 const strokes: Record<Ink, string> = {
   curve1: 'stroke-kelp',
@@ -152,6 +153,6 @@ function draw(item: Item, known: Painted | undefined): Painted {
     if (value === undefined) element.removeAttribute(key)
     else element.setAttribute(key, String(value))
   }
-  if (text !== undefined && element.textContent !== text) element.textContent = text
+  if (text !== undefined) setText(element, text)
   return { item, element, name, attributes }
 }

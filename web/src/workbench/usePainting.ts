@@ -30,3 +30,36 @@ export function useLanePainting(id: string, paint: (lane: LaneScene) => void) {
     if (lane) paint(lane)
   })
 }
+
+/** While something moves, handles follow their points at this pace, in milliseconds. */
+const restless = 600
+
+/**
+ * The same for what is taken hold of and not seen: it follows at once while all is still, and at
+ * leisure while something moves, when nobody can take hold of it.
+ */
+export function useHandlePainting(paint: (scene: Scene) => void) {
+  const store = useWorkbenchStore()
+  const onScene = useEffectEvent(paint)
+  useLayoutEffect(() => onScene(store.getState().scene))
+  useLayoutEffect(() => {
+    let painted: Scene | null = store.getState().scene
+    let waiting: ReturnType<typeof setTimeout> | undefined
+    const paintNow = () => {
+      clearTimeout(waiting)
+      waiting = undefined
+      painted = store.getState().scene
+      onScene(painted)
+    }
+    const stop = store.subscribe(({ scene, held, courses, history }) => {
+      if (scene === painted) return
+      const moves = held !== null || courses !== null || history.gesture !== null
+      if (!moves) paintNow()
+      else waiting ??= setTimeout(paintNow, restless)
+    })
+    return () => {
+      stop()
+      clearTimeout(waiting)
+    }
+  }, [store])
+}

@@ -1,0 +1,26 @@
+/**
+ * Makes a text all that an element holds. Its text node is kept where it has one: a browser lays out
+ * a changed text in less time than a new one.
+ */
+export function setText(element: Element, text: string) {
+  const only = element.childNodes.length === 1 ? element.firstChild : null
+  if (!(only instanceof Text)) element.textContent = text
+  else if (only.data !== text) only.data = text
+}
+
+/** A longer text may have to wrap, so it is laid out with what stands around it. */
+const longest = 40
+
+/**
+ * Writes a text that changes at every frame: within a `steady` element, so that what stands around
+ * it is laid out anew only when the text takes other room. Digits are all of one width here.
+ */
+export function setSteadyText(
+  steady: HTMLElement,
+  text: string,
+  write: (inside: HTMLElement, text: string) => void = setText,
+) {
+  const room = text.length > longest ? '' : text.replace(/\d/g, '0')
+  if (steady.dataset.room !== room) steady.dataset.room = room
+  write(steady.firstElementChild as HTMLElement, text)
+}
