@@ -62,6 +62,36 @@ test('a graph that hides two turning points says so, goes there, comes back, sho
   await expect(page.getByRole('table', { name: 'Features' }).getByRole('row')).toHaveCount(3)
 })
 
+test('zeros and inflections outside the frame are told, and not on a covered lane', async ({
+  page,
+  bench,
+}) => {
+  // cos on [0, 6]: zeros and inflections at π/2 and 3π/2, a low at π.
+  await bench.open('f(x) = cos x for 0 ≤ x ≤ 6')
+  const lane = bench.lane('f')
+  const told = lane.getByText(/in this frame$/)
+  const toField = page.getByRole('spinbutton', { name: 'x to', exact: true })
+  await expect(toField).toHaveValue(/^6/)
+  await expect(told).toBeHidden()
+  await toField.fill('4')
+  await toField.press('Enter')
+  await expect(told).toHaveText('1 zero and 1 inflection at x = 4.71 do not show in this frame')
+  await toField.fill('1')
+  await toField.press('Enter')
+  await expect(told).toHaveText(
+    '1 turning point, 2 zeros and 2 inflections between x = 1.57 and 4.71 do not show in this frame',
+  )
+  await lane.getByRole('button', { name: 'Go there' }).click()
+  await expect(told).toBeHidden()
+  await bench.button('Come back').click()
+  await expect(toField).toHaveValue('1')
+  await expect(told).toBeVisible()
+  await bench.button('Heights of f').click()
+  await page.getByRole('checkbox', { name: /Covered/ }).check()
+  await page.keyboard.press('Escape')
+  await expect(told).toBeHidden()
+})
+
 test('the shortest cable: the moving length, its curve and the proven least', async ({ bench }) => {
   await bench.open('f(x) = x^2/4')
   await bench.say('distance from f to (3, 1)')

@@ -6,7 +6,7 @@ import {
   type Study,
   toggleLane,
 } from '../index'
-import type { Finding } from './findings'
+import { type Finding, hiddenFeatures, hiddenSentence } from './findings'
 import { compile, parseFormula } from '../index'
 import { sampleCurve } from './sampleCurve'
 
@@ -94,6 +94,41 @@ test('turning points that a frame cannot show are told', () => {
   expect(hidden!.sentence).toMatch(/^\d+ turning points between x = 0.* do not show in this frame$/)
   expect(hidden!.to).toBeLessThan(3)
   expect(sceneOf('f(x) = sin x', ['0', '10'], []).lanes[0]!.hidden).toBeNull()
+})
+
+test('what lies outside the frame is told by kind', () => {
+  const told = (formula: string, x: readonly [number, number], y: readonly [number, number]) => {
+    const parsed = parseFormula(formula)
+    if (!parsed.ok) throw new Error('unreadable')
+    const examination = examine(compile(parsed.tree), -4, 4)
+    const found = hiddenFeatures({ examination, stale: false }, { x, y, width: 800, height: 300 })
+    return found && hiddenSentence(found, 'x')
+  }
+  // x³ − 3x: zeros at 0 and ±√3, turning points (∓1, ±2), an inflection at 0.
+  const all = told('x^3 - 3x', [-4, 4], [-60, 60])
+  expect(all).toBeNull()
+  expect(told('x^3 - 3x', [0.5, 4], [-60, 60])).toBe(
+    '1 turning point, 2 zeros and 1 inflection between x = −1.73 and 0 do not show in this frame',
+  )
+  expect(told('x^3 - 3x', [-4, 1.2], [-60, 60])).toBe(
+    '1 zero, at x = 1.73, does not show in this frame',
+  )
+  expect(told('x^3 - 3x', [-4, 4], [1, 60])).toMatch(/^1 turning point, 3 zeros and 1 inflection/)
+  // A zero that is an inflection too, and nothing else: two features at one place.
+  expect(told('x^3', [1, 4], [-60, 60])).toBe(
+    '1 zero and 1 inflection at x = 0 do not show in this frame',
+  )
+  // An end of the frame shows what lies on it.
+  expect(told('x^3', [0, 4], [-60, 60])).toBeNull()
+  expect(told('x^3', [-4, 4], [0, 60])).toBeNull()
+})
+
+test('inflections that lie in one pixel are told, where no turning point is lost', () => {
+  // 0.01·e^(−(50x)²) bends at ±1/(50√2) = ±0.01414, and is nowhere steeper than 0.43.
+  const { hidden } = sceneOf('f(x) = x + 0.01 e^(-(50x)^2)', ['-10', '10'], []).lanes[0]!
+  expect(hidden!.sentence).toBe(
+    '2 inflections between x = −0.0141 and 0.0141 do not show in this frame',
+  )
 })
 
 test('zeros that look like one are told, and those that can be told apart are not', () => {

@@ -1,4 +1,4 @@
-import type { Examination } from '../features/examine'
+import type { Examination, Feature } from '../features/examine'
 import { formatShort } from '../study/numbers'
 import type { Ink, Item } from './items'
 import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
@@ -138,68 +138,102 @@ export function guideItems(
   return items
 }
 
-/** What lies on the span and cannot be seen in a frame. */
+/** What lies on the span and cannot be seen in a frame, by kind; the stretch holds all of it. */
 export interface Hidden {
-  what: 'turning point' | 'zero'
-  count: number
+  kinds: { what: 'turning point' | 'zero' | 'inflection'; count: number }[]
   from: number
   to: number
 }
 
-/** Turning points nearer to each other than this, either way, cannot be told apart, in pixels. */
+/** Features of a kind nearer to each other than this cannot be told apart, in pixels. */
 const tellable = 2
+/** An end of the frame shows what lies on it, whatever the last digit says. */
+const onTheEdge = 0.5
 
 /**
- * Turning points of a curve that its frame does not show: those outside it, and neighbours that lie
- * within 2 pixels of each other across or upwards; else zeros that look like one. Null where all can
- * be seen.
+ * Features of a curve that its frame does not show: turning points, zeros and inflections outside
+ * it, and neighbours of one kind that lie within 2 pixels of each other; for turning points across or
+ * upwards, as a wiggle without height is as invisible as one without width. Where turning points
+ * are that near, the zeros and inflections among them go without saying. Null where all can be seen.
  */
 export function hiddenFeatures({ examination }: Finding, frame: Frame): Hidden | null {
-  const { turningPoints } = examination
-  const place = turningPoints.map(({ x, value }) => ({
-    x,
-    px: toPixelX(frame, x),
-    py: toPixelY(frame, value),
-  }))
-  const outside = place.map(
-    ({ px, py }) => px < 0 || px > frame.width || py < 0 || py > frame.height,
-  )
-  const crowded = place.map(({ px, py }, i) =>
-    [place[i - 1], place[i + 1]].some(
-      (other) =>
-        other && (Math.abs(other.px - px) < tellable || Math.abs(other.py - py) < tellable),
-    ),
-  )
-  // Points at one height, as the crests of a wave, are no neighbours upwards: only next ones count.
-  const hidden = place.filter((_, i) => outside[i] || crowded[i])
-  if (hidden.length === 0) return hiddenZeros(examination, frame)
+  const turning = unseen(examination.turningPoints, frame, true)
+  const others = (points: readonly Point[]) => {
+    const { outside, crowded } = unseen(points, frame, false)
+    return turning.crowded.length > 0 ? outside : inOrder(outside, crowded)
+  }
+  const groups = [
+    { what: 'turning point' as const, xs: inOrder(turning.outside, turning.crowded) },
+    { what: 'zero' as const, xs: others(examination.zeros) },
+    { what: 'inflection' as const, xs: others(examination.inflections) },
+  ].filter(({ xs }) => xs.length > 0)
+  if (groups.length === 0) return null
   return {
-    what: 'turning point',
-    count: hidden.length,
-    from: hidden[0]!.x,
-    to: hidden.at(-1)!.x,
+    kinds: groups.map(({ what, xs }) => ({ what, count: xs.length })),
+    from: Math.min(...groups.map(({ xs }) => xs[0]!)),
+    to: Math.max(...groups.map(({ xs }) => xs.at(-1)!)),
   }
 }
 
-/** Zeros in view that look like one: they lie within 2 pixels of each other. */
-function hiddenZeros({ zeros }: Examination, frame: Frame): Hidden | null {
-  const seen = zeros.filter(({ x }) => x >= frame.x[0] && x <= frame.x[1])
-  const close = seen.filter(({ x }, i) =>
-    [seen[i - 1], seen[i + 1]].some(
-      (other) => other && Math.abs(toPixelX(frame, other.x) - toPixelX(frame, x)) < tellable,
-    ),
-  )
-  if (close.length === 0) return null
-  return { what: 'zero', count: close.length, from: close[0]!.x, to: close.at(-1)!.x }
+type Point = Pick<Feature, 'x' | 'value'>
+
+const inOrder = (a: readonly number[], b: readonly number[]) => [...a, ...b].sort((x, y) => x - y)
+
+/** Places, in order, of points that a frame leaves out, and of those it draws into one. */
+function unseen(points: readonly Point[], frame: Frame, upwards: boolean) {
+  const outside: number[] = []
+  const crowded: number[] = []
+  const place = points.map(({ x, value }) => [toPixelX(frame, x), toPixelY(frame, value)] as const)
+  const within = (at: number, size: number) => at >= -onTheEdge && at <= size + onTheEdge
+  points.forEach(({ x }, i) => {
+    const [px, py] = place[i]!
+    // Points at one height, as the crests of a wave, are no neighbours upwards: only next ones count.
+    const near = [place[i - 1], place[i + 1]].some(
+      (other) =>
+        other &&
+        (Math.abs(other[0] - px) < tellable || (upwards && Math.abs(other[1] - py) < tellable)),
+    )
+    if (!within(px, frame.width) || !within(py, frame.height)) outside.push(x)
+    else if (near) crowded.push(x)
+  })
+  return { outside, crowded }
 }
 
-/** "2 turning points between t = 0 and 0.4 do not show in this frame" */
-export function hiddenSentence({ what, count, from, to }: Hidden, letter: string): string {
+/** Room that the sentence takes beside its buttons, in pixels. */
+const buttonsWidth = 200
+const sentenceHeight = 64
+
+/** Whether a curve runs through the top right corner, where a sentence would cover it, and not the foot. */
+export function leavesFoot(
+  strokes: readonly (readonly number[])[],
+  { width, height }: Frame,
+  sentence: string,
+): boolean {
+  const left = width - textWidth(sentence) - buttonsWidth
+  const meets = (from: number, to: number) =>
+    strokes.some((stroke) => {
+      for (let i = 2; i < stroke.length; i += 2) {
+        const [y0, y1] = [stroke[i - 1]!, stroke[i + 1]!]
+        if (stroke[i]! >= left && Math.min(y0, y1) <= to && Math.max(y0, y1) >= from) return true
+      }
+      return false
+    })
+  return meets(0, sentenceHeight) && !meets(height - sentenceHeight, height)
+}
+
+/** "2 turning points and 1 zero between t = 0 and 0.4 do not show in this frame" */
+export function hiddenSentence({ kinds, from, to }: Hidden, letter: string): string {
   const digits = Math.max(
     0,
     Math.min(9, 2 - Math.floor(Math.log10(Math.max(1e-9, to - from || 1)))),
   )
   const show = (x: number) => formatShort(x, digits)
-  if (count === 1) return `1 ${what}, at ${letter} = ${show(from)}, does not show in this frame`
-  return `${count} ${what}s between ${letter} = ${show(from)} and ${show(to)} do not show in this frame`
+  const counted = kinds.map(({ what, count }) => `${count} ${what}${count === 1 ? '' : 's'}`)
+  const listed = counted.join(', ').replace(/, (?=[^,]*$)/, ' and ')
+  if (to > from) {
+    return `${listed} between ${letter} = ${show(from)} and ${show(to)} do not show in this frame`
+  }
+  return kinds.length > 1
+    ? `${listed} at ${letter} = ${show(from)} do not show in this frame`
+    : `${listed}, at ${letter} = ${show(from)}, does not show in this frame`
 }

@@ -7,7 +7,14 @@ import { formatShort } from '../study/numbers'
 import type { Evaluation } from '../study/evaluate'
 import type { Study } from '../study/schema'
 import { unitOfDerivative } from '../study/units'
-import { bandItems, type Finding, guideItems, hiddenFeatures, hiddenSentence } from './findings'
+import {
+  bandItems,
+  type Finding,
+  guideItems,
+  hiddenFeatures,
+  hiddenSentence,
+  leavesFoot,
+} from './findings'
 import { fitHeights, fitSpan } from './fit'
 import { type Inset, insetFrame, makeInset } from './inset'
 import type { Ink, Item } from './items'
@@ -57,7 +64,8 @@ export interface LaneScene {
   /** No part of the curve lies inside the frame. */
   outside: boolean
   /** What is known of the curve that this frame does not show, in words. */
-  hidden: { sentence: string; from: number; to: number } | null
+  /** What this frame cannot show; said at the foot where the curve runs through the top. */
+  hidden: { sentence: string; from: number; to: number; atFoot: boolean } | null
   inset: Inset | null
 }
 
@@ -328,11 +336,12 @@ function makeScene(
       : []
     const hidden =
       finding && !finding.stale && lane.order === 0
-        ? keep(key('hidden'), [finding, frame, study.variable.letter], () => {
+        ? keep(key('hidden'), [finding, frame, study.variable.letter, strokes], () => {
             const found = hiddenFeatures(finding, frame)
             if (!found) return null
             const { from, to } = found
-            return { sentence: hiddenSentence(found, study.variable.letter), from, to }
+            const sentence = hiddenSentence(found, study.variable.letter)
+            return { sentence, from, to, atFoot: leavesFoot(strokes, frame, sentence) }
           })
         : null
     const stretch = lane.inset

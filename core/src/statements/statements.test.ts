@@ -1,3 +1,4 @@
+import { evaluate } from 'mathjs'
 import {
   addLine,
   boundSlider,
@@ -152,6 +153,33 @@ describe('area', () => {
     const simpson = put('simpson').result
     expect(Math.abs(number(simpson, 'difference')!)).toBeLessThan(0.05)
     expect(put('random').result.marks).toHaveLength(1)
+  })
+  test('the sum in sigma notation, worked out term by term, is the sum that is shown', () => {
+    const study = say(made('f(x) = x^2 + 1'), 'area under f over -1 to 2')
+    const line = study.lines.at(-1)!
+    const sigmaOf = (rule: string) => {
+      const edit = editSlot(study, line, { slot: 'choice', field: 'rule' }, rule)
+      if (!edit.ok) throw new Error(edit.message)
+      return last(edit.edit(study)).result
+    }
+    for (const rule of ['0', '0.5', '1', 'trapezoid', 'simpson']) {
+      const { sigma, ...result } = sigmaOf(rule)
+      const [, count, terms, value] = /^\\sum_\{i=1\}\^\{(\d+)\} (.*) \\approx (.*)$/.exec(sigma!)!
+      const plain = terms!
+        .replaceAll('\\tfrac12', '0.5')
+        .replaceAll(/\\frac\{(.*?)\}\{(\d)\}/g, '($1)/$2')
+        .replaceAll(/\\left|\\right/g, '')
+        .replaceAll('\\cdot', '*')
+      let total = 0
+      for (let i = 1; i <= Number(count); i++) {
+        total += evaluate(plain, { i, f: (x: number) => x * x + 1 }) as number
+      }
+      expect(total).toBeCloseTo(number(result, 'sum')!, 9)
+      expect(Number(value)).toBeCloseTo(total, 3)
+    }
+    expect(sigmaOf('lower').sigma).toMatch(/\\min_\{\[x_\{i-1\},\\,x_i\]\} f/)
+    expect(sigmaOf('upper').sigma).toMatch(/\\max_/)
+    expect(sigmaOf('random').sigma).toMatch(/f\(x_i\^\*\)\\cdot 0\.375/)
   })
   test('a fraction is exact for polynomials', () => {
     const { result } = last(say(made('f(x) = x^2'), 'area under f over 0 to 1'))

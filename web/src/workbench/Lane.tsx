@@ -41,6 +41,8 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const summary = useLane(id, (l) => l.summary)
   const outside = useLane(id, (l) => l.outside)
   const hidden = useLane(id, (l) => l.hidden)
+  // A covered lane is a question; what it hides is part of the answer.
+  const covered = useStudy((s) => s.lanes.find((l) => l.id === id)?.covered ?? false)
   const dots = useLane(id, (l) =>
     l.items.flatMap((i) => (i.kind === 'dot' ? [i.key] : [])).join('\n'),
   )
@@ -95,7 +97,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         <Cover lane={named} />
         <Highlight id={id} height={height} />
         {order >= 0 && <LaneRange lane={named} />}
-        {hidden && !outside && <DoesNotShow id={id} hidden={hidden} />}
+        {hidden && !outside && !covered && <DoesNotShow id={id} hidden={hidden} />}
         {first && <ComeBack />}
         {outside && <BringBack lane={named} />}
       </div>
@@ -192,16 +194,18 @@ function Overlay({ id, height, dots, labels }: OverlayProps) {
 function DoesNotShow({ id, hidden }: { id: string; hidden: NonNullable<LaneScene['hidden']> }) {
   const { apply } = useWorkbenchStore().getState()
   const both = useWorkbench((s) => s.scene.lanes.find((l) => l.id === id)?.inset != null)
-  const { sentence, from, to } = hidden
+  const { sentence, from, to, atFoot } = hidden
   const room = Math.max((to - from) * 0.3, 1e-9 * Math.max(1, Math.abs(from)))
   const around: [number, number] = to > from ? [from - room, to + room] : [from - 0.5, from + 0.5]
   const store = useWorkbenchStore()
   return (
-    <div className="pointer-events-none absolute top-7 right-2 flex items-center gap-2 text-[calc(13px*var(--type))]">
+    <div
+      className={`pointer-events-none absolute right-2 ${atFoot ? 'bottom-2' : 'top-7'} flex flex-wrap items-center justify-end gap-x-2 gap-y-1 pl-12 text-right text-[calc(13px*var(--type))]`}
+    >
       <span className="rounded-md bg-page px-1 text-ochre">{sentence}</span>
       <button
         type="button"
-        className="pill pointer-events-auto"
+        className="pill pointer-events-auto whitespace-nowrap"
         onClick={() => {
           store.getState().leave()
           apply(goTo(around))
@@ -212,7 +216,7 @@ function DoesNotShow({ id, hidden }: { id: string; hidden: NonNullable<LaneScene
       {!both && (
         <button
           type="button"
-          className="pill pointer-events-auto"
+          className="pill pointer-events-auto whitespace-nowrap"
           onClick={() => apply(changeLane(id, { inset: around }))}
         >
           Show both scales

@@ -175,13 +175,14 @@ function RulerScale({ title, height }: { title: string; height: number }) {
     useShallow((s) => ({ ticks: s.scene.ticks, width: s.scene.width })),
   )
   const svg = useRef<SVGSVGElement>(null)
-  // A number gives way to a flag that stands on it.
+  // A number gives way to a flag that stands on it, and where the edge would cut its sign off.
   usePainting(({ flags }) => {
     svg.current!.querySelectorAll<SVGTextElement>('text[data-at]').forEach((label) => {
       const half = label.textContent.length * 3.6 + 2
       const at = Number(label.dataset.at)
       const covered = flags.some((f) => Math.abs(f.at - at) < half + flagWidth(f.text) / 2)
-      label.style.visibility = covered ? 'hidden' : ''
+      const cut = at < half - 2 || at > width - half + 2
+      label.style.visibility = covered || cut ? 'hidden' : ''
     })
   })
   const text = 'fill-quiet text-[calc(13px*var(--type))]'
