@@ -11,6 +11,9 @@ export const divergent = (sign: number): Part => ({
   diverges: true,
 })
 
+/** Neither a value nor a proof that there is none. */
+export const undecided: Part = { value: NaN, error: Infinity, diverges: false }
+
 /** How a function grows beside 0. */
 interface Growth {
   diverges: boolean

@@ -94,6 +94,32 @@ describe('divergence is said, and where', () => {
   })
 })
 
+describe('what oscillates', () => {
+  test('beside an end keeps its area, however short the stretch', () => {
+    // d·sin(1/d) − Ci(1/d) by mpmath 1.3.
+    const found = integrate(read('sin(1/x)'), 0, 1e-4)
+    expect(found.diverges).toBe(false)
+    expect(Math.abs(found.value + 9.52216434000147e-9)).toBeLessThanOrEqual(found.errorBound)
+    expect(found.errorBound).toBeLessThan(1e-15)
+    for (const [formula, end, most] of [
+      ['sin(1/x)', 1e-8, 1e-8],
+      ['x^2 sin(1/x)', 1e-10, 1e-30],
+    ] as const) {
+      const short = integrate(read(formula), -end, 0)
+      expect(short.diverges).toBe(false)
+      expect(Math.abs(short.value)).toBeLessThanOrEqual(most)
+      expect(short.errorBound).toBeLessThanOrEqual(most)
+    }
+  })
+  test('far out is told by the power with which it falls', () => {
+    // π/2 − Si(10⁴) by mpmath 1.3.
+    const tail = integrate(read('sin(x)/x'), 1e4, Infinity)
+    expect(tail.value).toBeCloseTo(-0.0000952185910652965, 14)
+    expect(integrate(read('sin(x)'), 1e4, Infinity).diverges).toBe(true)
+    expect(integrate(read('x^0.1 sin(x)'), 10, Infinity).diverges).toBe(true)
+  })
+})
+
 describe('properties', () => {
   const f = read('3 sin(2x) + x^2/4 - e^(-x/3)')
   const g = read('|x - 1| + cos(3x)')
@@ -157,6 +183,37 @@ describe('accumulation', () => {
       expect(Math.abs(found[i]! - value)).toBeLessThanOrEqual(slack)
       expect(Math.abs(found[i]! - value)).toBeLessThan(1e-9)
     })
+  })
+  // By mpmath 1.3, quad and ci at 25 digits.
+  test.each([
+    ['sin(1/x)', 9, 2.589369516910393],
+    ['cos(1/x)/x', 9, 2.046074573733658],
+    ['sin(x^4)', 9, 0.340543152044646],
+    ['ln|sin x|', 9, -4.886463497688846],
+    ['1/sqrt|x - 7|', 9, 7.92744663833413],
+    ['|x - 1|^0.1', 9, 9.37788345684339],
+    ['e^(1/x)', 9, 12.82311148255749],
+    ['x^x', 1, 0.4108156482543906],
+  ])('of %s over a span that makes it hard, at %d', (formula, x, expected) => {
+    const area = accumulate(read(formula), 0.5, -10, 10)
+    expect(Math.abs(area.value(x) - expected)).toBeLessThanOrEqual(area.errorBound + 1e-14)
+    expect(area.value(x)).toBeCloseTo(expected, 10)
+  })
+  test('a lower end where f begins is one, and a stretch without values ends the area', () => {
+    const f = read('sqrt(x^2 - 1)')
+    const area = accumulate(f, 1, -4, 4)
+    // ½(x√(x² − 1) − ln(x + √(x² − 1)))
+    const at3 = (3 * Math.sqrt(8) - Math.log(3 + Math.sqrt(8))) / 2
+    expect(area.value(3)).toBeCloseTo(at3, 12)
+    expect(area.value(-3)).toBeNaN()
+    expect(accumulate(f, -3, -4, 4).value(-1)).toBeCloseTo(at3, 12)
+    expect(accumulate(f, -3, -4, 4).value(2)).toBeNaN()
+  })
+  test('each pole of the tangent ends it', () => {
+    const area = accumulate(read('tan x'), 0, -10, 10)
+    expect(area.value(1.5)).toBeCloseTo(-Math.log(Math.cos(1.5)), 11)
+    expect(area.value(1.6)).toBeNaN()
+    expect(area.value(-2)).toBeNaN()
   })
   test('its slope is f, and its rise over a small step agrees', () => {
     const f = read('3 sin(2x) + x^2/4')

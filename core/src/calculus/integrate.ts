@@ -40,8 +40,8 @@ const splitBudget = 4000
  * samples, so that no spike is missed; stretches that end in a singularity, and infinite ones, by
  * double exponential quadrature, with the distance to the end kept exactly; tails that oscillate by
  * their half waves (see tails.ts). Whether a singular end has a finite area is decided by the power
- * of the distance with which f grows there. Absolute error within `errorBound`, about 1e-13 of the
- * integral of |f| for smooth f, 1e-9 at singular ends. A stretch without values, or a NaN end, gives
+ * of the distance with which f grows there; what oscillates within bounds always has one. Absolute
+ * error within `errorBound`, about 1e-13 of the integral of |f| for smooth f, 1e-9 at singular ends. A stretch without values, or a NaN end, gives
  * NaN and says where.
  */
 export function integrate(f: RealFunction, a: number, b: number): Integral {
@@ -197,7 +197,11 @@ export class Integration {
     const at = exactly(rationalFromNumber(end))
     const moved = sum(at, side > 0 ? u : negate(u))
     const beside = expandPolynomials(substitute(tree, this.variable, moved), this.variable)
-    return this.besideZero(beside, length, end === 0)
+    const part = this.besideZero(beside, length, end === 0)
+    // The end is rounded, and so is the distance of each place from it.
+    const edge = Math.abs(compileTree(beside, { variable: this.variable }).value(length))
+    const rounding = Number.isFinite(edge) ? 8 * Number.EPSILON * Math.abs(end) * edge : 0
+    return { ...part, error: part.error + rounding }
   }
 
   /** The integral over (0, length) of a formula that is singular at 0. */
@@ -211,7 +215,8 @@ export class Integration {
     if (growth.oscillates) {
       const t = name(this.variable)
       const turned = substitute(tree, this.variable, quotient(whole(1), t))
-      return this.tailOf(quotient(turned, sum(multiply(t, t))), 1 / length)
+      const waves = this.tailOf(quotient(turned, sum(multiply(t, t))), 1 / length)
+      return Number.isFinite(waves.value) ? waves : boundedPart(code, length, waves)
     }
     if (growth.diverges) return divergent(growth.sign)
     const { least, rest, unsure } = growth
@@ -234,6 +239,17 @@ export class Integration {
     const code = compileTree(tree, { variable: this.variable })
     return integrateTail(code, this.counted(code), from, () => (this.evaluations += 1))
   }
+}
+
+/**
+ * What oscillates beside an end and cannot be added up wave by wave: where f keeps within bounds
+ * there, so does its area, which then has a value for certain.
+ */
+function boundedPart(f: RealFunction, length: number, otherwise: Part): Part {
+  const [least, greatest] = f.enclose(0, length)
+  if (!Number.isFinite(least) || !Number.isFinite(greatest)) return otherwise
+  const half = (greatest - least) / 2
+  return { value: (least + half) * length, error: half * length, diverges: false }
 }
 
 const multiply = (a: Tree, b: Tree): Tree => ({ kind: 'product', factors: [a, b] })

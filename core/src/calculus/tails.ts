@@ -1,9 +1,11 @@
 import type { RealFunction } from '../evaluate/compile'
-import { divergent, growthAtZero, type Part } from './endGrowth'
+import { divergent, growthAtZero, type Part, undecided } from './endGrowth'
 import { compensatedSum, doubleExponential, integratePanels, type ManyValues } from './quadrature'
 
 /** Half waves that are looked at before their row is summed. */
 const halfWaves = 96
+/** Waves that fall with a smaller power of x than this are taken for waves that do not fall. */
+const slowestFall = 0.02
 /** Places looked at for a change of sign, evenly and then ever wider. */
 const looks = 4000
 
@@ -12,7 +14,7 @@ const looks = 4000
  * quadrature, unless it falls too slowly for an area; one that oscillates as the alternating row of
  * its half waves, whose limit the method of H. Cohen, F. Rodriguez Villegas and D. Zagier
  * (Experimental Mathematics 9, 2000, from memory) finds; half waves that do not get smaller have no
- * limit.
+ * limit. Where doubles are too coarse to tell, the value is NaN and nothing is claimed.
  */
 export function integrateTail(
   f: Pick<RealFunction, 'value'>,
@@ -25,7 +27,11 @@ export function integrateTail(
     return f.value(x)
   }
   const first = signChanges(f, from)
-  if (first) return alternatingTail(g, values, from, first)
+  if (first) {
+    // So far out the places themselves are too coarse to tell one wave from the next.
+    const coarse = (Number.EPSILON * Math.abs(from)) / first.spacing > 1e-9
+    return coarse ? undecided : alternatingTail(g, values, from, first)
+  }
   // In u = 1/x the tail is a stretch beside 0.
   const growth = growthAtZero((u) => f.value(1 / u) / u / u, 1 / Math.max(1, Math.abs(from)), true)
   if (growth.diverges) return divergent(growth.sign)
@@ -66,6 +72,7 @@ function alternatingTail(
   const zero = zeroBetween(g, first.at - first.spacing / 2, first.at)
   const start = over(from, zero)
   const waves: number[] = []
+  const ends: number[] = []
   let error = start.error
   let last = zero
   let gap = first.spacing
@@ -74,14 +81,23 @@ function alternatingTail(
     if (next === null) break
     const wave = over(last, next)
     waves.push(wave.value)
+    ends.push(next)
     error += wave.error
     gap = next - last
     last = next
   }
-  if (waves.length < 24) return { value: NaN, error: Infinity, diverges: false }
+  if (waves.length < 24) return undecided
   const sizes = waves.map(Math.abs)
-  const [early, late] = [sizes[Math.floor(waves.length / 2)]!, sizes.at(-1)!]
-  if (!(late < 0.97 * early)) return divergent(0)
+  const middle = Math.floor(waves.length / 2)
+  const [early, late] = [sizes[middle]!, sizes.at(-1)!]
+  if (!(late < 0.97 * early)) {
+    // Far out even waves that die away look alike: the power of x with which they fall decides.
+    const spread = Math.log(last / ends[middle]!)
+    const power = Math.log(late / early) / spread
+    const noise = (8 * Number.EPSILON * Math.abs(last)) / gap / spread
+    if (!(noise < slowestFall / 2)) return undecided
+    if (!(power < -slowestFall)) return divergent(0)
+  }
   // The first waves are added as they are: the method wants a row that falls evenly.
   const plain = Math.min(24, waves.length - 20)
   const head = compensatedSum(waves.slice(0, plain))

@@ -91,7 +91,9 @@ test('what was found for the curve as it was is dimmed', () => {
 test('turning points that a frame cannot show are told', () => {
   const scene = sceneOf('f(x) = x/10 + 0.0001 sin(2000x) e^(-x^2)', ['0', '10'], [])
   const { hidden } = scene.lanes[0]!
-  expect(hidden!.sentence).toMatch(/^\d+ turning points between x = 0.* do not show in this frame$/)
+  expect(hidden!.sentence).toMatch(
+    /^At least \d+ turning points between x = 0.* do not show in this frame$/,
+  )
   expect(hidden!.to).toBeLessThan(3)
   expect(sceneOf('f(x) = sin x', ['0', '10'], []).lanes[0]!.hidden).toBeNull()
 })

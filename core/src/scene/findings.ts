@@ -141,6 +141,8 @@ export function guideItems(
 /** What lies on the span and cannot be seen in a frame, by kind; the stretch holds all of it. */
 export interface Hidden {
   kinds: { what: 'turning point' | 'zero' | 'inflection'; count: number }[]
+  /** There may be more: not all of the span is settled. */
+  atLeast: boolean
   from: number
   to: number
 }
@@ -170,6 +172,7 @@ export function hiddenFeatures({ examination }: Finding, frame: Frame): Hidden |
   if (groups.length === 0) return null
   return {
     kinds: groups.map(({ what, xs }) => ({ what, count: xs.length })),
+    atLeast: !examination.complete,
     from: Math.min(...groups.map(({ xs }) => xs[0]!)),
     to: Math.max(...groups.map(({ xs }) => xs.at(-1)!)),
   }
@@ -222,14 +225,14 @@ export function leavesFoot(
 }
 
 /** "2 turning points and 1 zero between t = 0 and 0.4 do not show in this frame" */
-export function hiddenSentence({ kinds, from, to }: Hidden, letter: string): string {
+export function hiddenSentence({ kinds, atLeast, from, to }: Hidden, letter: string): string {
   const digits = Math.max(
     0,
     Math.min(9, 2 - Math.floor(Math.log10(Math.max(1e-9, to - from || 1)))),
   )
   const show = (x: number) => formatShort(x, digits)
   const counted = kinds.map(({ what, count }) => `${count} ${what}${count === 1 ? '' : 's'}`)
-  const listed = counted.join(', ').replace(/, (?=[^,]*$)/, ' and ')
+  const listed = (atLeast ? 'At least ' : '') + counted.join(', ').replace(/, (?=[^,]*$)/, ' and ')
   if (to > from) {
     return `${listed} between ${letter} = ${show(from)} and ${show(to)} do not show in this frame`
   }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { accumulate, type Accumulation } from '../calculus/accumulate'
 import type { RealFunction } from '../evaluate/compile'
 import { examineInSteps } from '../features/examine'
-import { derivativeToLatex } from '../language/latex'
+import { derivativeToLatex, nameToLatex } from '../language/latex'
 import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfArea } from '../study/units'
@@ -46,7 +46,8 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
         field: 'lower',
         ...placeText(line.lower, context),
       },
-      { text: ` to ${letter}` },
+      { text: ' to ' },
+      { text: letter, latex: nameToLatex(letter) },
       ...(line.start === undefined
         ? []
         : [
@@ -121,16 +122,13 @@ export function areaCurve(line: AccumulateLine, context: LineContext): CurveLook
   }
   const area = accumulate(f, lower.value, from, to)
   const show = (x: number) => formatShort(x, 6)
-  const gap = area.divergesAt
-  const problems =
-    gap === null
-      ? []
-      : [
-          {
-            message: `the area under ${curve.name} grows without bound at ${letter} = ${show(gap)}`,
-            fix: 'begin on the other side of it, or choose another span',
-          },
-        ]
+  const fix = 'begin on the other side of it, or choose another span'
+  const told = (at: number | null, message: string) =>
+    at === null ? [] : [{ message: `${message} ${letter} = ${show(at)}`, fix }]
+  const problems = [
+    ...told(area.divergesAt, `the area under ${curve.name} grows without bound at`),
+    ...told(area.unsettledAt, `the area under ${curve.name} could not be settled at`),
+  ]
   const whole = {
     ...raised(area, start.value),
     tree: f.tree,

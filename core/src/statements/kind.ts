@@ -8,7 +8,8 @@ import type { SpanText, Variable } from '../study/parts'
 
 /** A stretch of a sentence: fixed words, or a slot that is edited in place. */
 export type Phrase =
-  | { text: string }
+  /** Mathematics among the words has its own LaTeX. */
+  | { text: string; latex?: string }
   | {
       slot: SlotKind
       /** The member of the line that the slot edits. */

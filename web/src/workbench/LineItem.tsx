@@ -1,3 +1,4 @@
+import { Maths } from '../parts/Maths'
 import {
   addSlider,
   changeFormula,
@@ -155,7 +156,10 @@ function PhraseView({
   phrase: Phrase
   problem: LineProblem | undefined
 }) {
-  if (!('slot' in phrase)) return <span className="whitespace-pre-wrap">{phrase.text}</span>
+  if (!('slot' in phrase)) {
+    if (phrase.latex) return <Maths latex={phrase.latex} />
+    return <span className="whitespace-pre-wrap">{phrase.text}</span>
+  }
   return (
     <Slot line={line} phrase={phrase} problem={phrase.slot === 'formula' ? problem : undefined} />
   )
