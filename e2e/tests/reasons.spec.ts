@@ -126,9 +126,13 @@ test('predict first: draw on the covered lane, uncover, compare', async ({ page,
 
 test('a sign chart shows three rows and is copied', async ({ page, bench }) => {
   await bench.open('f(x) = x^3 - 3x')
+  // The table above it takes up the panel: what is added below comes into view by itself.
+  await bench.say('features of f on -3 to 3')
+  await expect(page.getByRole('table', { name: 'Features' })).toBeVisible()
   await bench.say('sign chart of f on -3 to 3')
   const chart = page.getByRole('figure', { name: 'Sign chart' })
   await expect(chart).toContainText('f′: + from -3 to -1, − from -1 to 1, + from 1 to 3')
+  await expect(chart).toBeInViewport({ ratio: 0.95 })
 })
 
 test('predict first: signs are marked stretch by stretch, and each is told right or wrong', async ({

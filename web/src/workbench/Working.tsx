@@ -1,11 +1,19 @@
+import { useMemo, useRef } from 'react'
 import { useStudy, useWorkbench } from './store'
 import { LineItem } from './LineItem'
 import { SayWhatToAdd } from './SayWhatToAdd'
+import { useShowNewLine } from './useShowNewLine'
 
 /** The study in sentences, each with its results. */
 export function Working() {
   const lines = useStudy((s) => s.lines)
   const announcement = useWorkbench((s) => s.announcement)
+  const list = useRef<HTMLOListElement>(null)
+  const order = lines.map((l) => l.id).join(' ')
+  useShowNewLine(
+    list,
+    useMemo(() => order.split(' ').filter(Boolean), [order]),
+  )
   return (
     <section
       aria-label="Working"
@@ -17,7 +25,7 @@ export function Working() {
           {lines.length} {lines.length === 1 ? 'line' : 'lines'}
         </span>
       </div>
-      <ol className="min-h-0 flex-1 overflow-y-auto">
+      <ol ref={list} className="min-h-0 flex-1 overflow-y-auto">
         {lines.map((line, i) => (
           <LineItem key={line.id} line={line} number={i + 1} />
         ))}
