@@ -68,9 +68,32 @@ export function overShort(
   // Neighbours share an end: its area is worked out once.
   let [end, atEnd] = [NaN, NaN]
   const areaAt = (x: number) => (x === end ? atEnd : area.value(x))
+  const add = (i: number, strip: Strip, a: number, b: number) => {
+    if (!(a < b)) return
+    const upTo = area.value(b)
+    const under = upTo - areaAt(a)
+    ;[end, atEnd] = [b, upTo]
+    const own = topArea(top, i, a, b, level) - under
+    // Below this the difference is rounding of the two areas.
+    if (Math.abs(own) <= 4e-16 * (Math.abs(under) + Math.abs(strip.area))) return
+    const last = slivers.at(-1)
+    if (last?.strip === i && last.to === a && last.area * own > 0) {
+      last.to = b
+      last.area += own
+    } else slivers.push({ strip: i, from: a, to: b, area: own })
+  }
   strips.forEach((strip, i) => {
     const [low, high] = strip.from <= strip.to ? [strip.from, strip.to] : [strip.to, strip.from]
     while (next < turns.length && turns[next]! <= low) next += 1
+    if (level && !(turns[next]! < high)) {
+      // f is monotone on the strip: its top meets f where the height was read and nowhere else.
+      const { sample } = strip
+      if (sample > low && sample < high) {
+        add(i, strip, low, sample)
+        add(i, strip, sample, high)
+      } else add(i, strip, low, high)
+      return
+    }
     const cuts = [low]
     let k = next
     for (; k < turns.length && turns[k]! < high; k++) cuts.push(turns[k]!)
@@ -90,21 +113,7 @@ export function overShort(
       if (j < cuts.length - 1) edges.push(b)
     }
     edges.push(high)
-    for (let j = 1; j < edges.length; j++) {
-      const [a, b] = [edges[j - 1]!, edges[j]!]
-      if (!(a < b)) continue
-      const upTo = area.value(b)
-      const under = upTo - areaAt(a)
-      ;[end, atEnd] = [b, upTo]
-      const own = topArea(top, i, a, b, level) - under
-      // Below this the difference is rounding of the two areas.
-      if (Math.abs(own) <= 4e-16 * (Math.abs(under) + Math.abs(strip.area))) continue
-      const last = slivers.at(-1)
-      if (last?.strip === i && last.to === a && last.area * own > 0) {
-        last.to = b
-        last.area += own
-      } else slivers.push({ strip: i, from: a, to: b, area: own })
-    }
+    for (let j = 1; j < edges.length; j++) add(i, strip, edges[j - 1]!, edges[j]!)
   })
   return {
     over: compensatedSum(slivers.map((s) => Math.max(0, s.area))),

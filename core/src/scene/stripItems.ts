@@ -22,18 +22,19 @@ export function stripItems(mark: Strips, frame: Frame, key: string): Item[] {
   let [above, below] = ['', '']
   const width = pixelWidth(mark, frame)
   const sides = width >= leastSides
-  const lone = thinned(mark, frame)
-  for (const [i, last] of lone) {
-    const { from, height } = mark.strips[i]!
-    const { to } = mark.strips[last]!
-    if (!seen(from, to)) continue
-    const [left, right] = [round(toPixelX(frame, from)), round(toPixelX(frame, to))]
-    const d = mark.curved
-      ? `M${left} ${zero}${edge(frame, from, to, (x) => mark.curved!(i, x))}V${zero}Z`
-      : `M${left} ${zero}V${held(frame, toPixelY(frame, height))}H${right}V${zero}Z`
-    if (height >= 0) above += d
-    else below += d
-  }
+  if (sides || mark.curved) {
+    for (const [i, last] of thinned(mark, frame)) {
+      const { from, height } = mark.strips[i]!
+      const { to } = mark.strips[last]!
+      if (!seen(from, to)) continue
+      const [left, right] = [round(toPixelX(frame, from)), round(toPixelX(frame, to))]
+      const d = mark.curved
+        ? `M${left} ${zero}${edge(frame, from, to, (x) => mark.curved!(i, x))}V${zero}Z`
+        : `M${left} ${zero}V${held(frame, toPixelY(frame, height))}H${right}V${zero}Z`
+      if (height >= 0) above += d
+      else below += d
+    }
+  } else [above, below] = stairs(mark, frame, zero)
   const items: Item[] = []
   const area = (name: string, d: string, fill: Fill) => {
     if (d === '') return
@@ -52,6 +53,28 @@ export function stripItems(mark: Strips, frame: Frame, key: string): Item[] {
   return items
 }
 
+/** Strips without sides as one outline for each run of one sign. */
+function stairs(mark: Strips, frame: Frame, zero: number): [above: string, below: string] {
+  const found: [string, string] = ['', '']
+  let run = -1
+  let end = NaN
+  for (const [i, last] of thinned(mark, frame)) {
+    const { from, height } = mark.strips[i]!
+    const [left, right] = [toPixelX(frame, from), toPixelX(frame, mark.strips[last]!.to)]
+    if (right < -2 || left > frame.width + 2) continue
+    const side = height >= 0 ? 0 : 1
+    if (side !== run || left - end > 0.01) {
+      if (run >= 0) found[run] += `V${zero}Z`
+      found[side] += `M${round(left)} ${zero}`
+    }
+    found[side] += `V${held(frame, toPixelY(frame, height))}H${round(right)}`
+    run = side
+    end = right
+  }
+  if (run >= 0) found[run] += `V${zero}Z`
+  return found
+}
+
 const pixelWidth = ({ strips }: Strips, frame: Frame) => {
   const first = strips[0]
   return first ? toPixelX(frame, first.to) - toPixelX(frame, first.from) : 0
@@ -68,21 +91,17 @@ function thinned({ strips }: Strips, frame: Frame): [first: number, last: number
 
 function sliverItems(mark: Strips, frame: Frame, key: string, width: number): Item[] {
   let [over, short] = ['', '']
-  const perPixel = mark.slivers.length / Math.max(1, frame.width)
-  const step = perPixel > 2 ? Math.floor(perPixel) : 1
-  for (let k = 0; k < mark.slivers.length; k += step) {
-    const { strip, from, to, area } = mark.slivers[k]!
+  const narrow = columns(frame)
+  for (const { strip, from, to, area } of mark.slivers) {
     const [left, right] = [toPixelX(frame, from), toPixelX(frame, to)]
     if (right < -2 || left > frame.width + 2) continue
     const level = mark.strips[strip]?.height ?? 0
     const top = (x: number) => (mark.curved ? mark.curved(strip, x) : level)
     if (right - left < leastCurved) {
-      const middle = (from + to) / 2
-      const [high, foot] = [top(middle), mark.f(middle)]
-      if (!Number.isFinite(foot)) continue
-      const bar = `M${round(left)} ${held(frame, toPixelY(frame, high))}H${round(right)}V${held(frame, toPixelY(frame, foot))}H${round(left)}Z`
-      if (area > 0) over += bar
-      else short += bar
+      // The mean height of f here is what the sliver's area leaves of its top.
+      const high = top((from + to) / 2)
+      const foot = high - area / (to - from)
+      narrow.add(area > 0, (left + right) / 2, toPixelY(frame, high), toPixelY(frame, foot))
       continue
     }
     const start = `M${round(left)} ${held(frame, toPixelY(frame, top(from)))}`
@@ -91,6 +110,8 @@ function sliverItems(mark: Strips, frame: Frame, key: string, width: number): It
     if (area > 0) over += d
     else short += d
   }
+  over += narrow.path(true)
+  short += narrow.path(false)
   const flat = width < leastHatch
   const item = (name: string, d: string, fill: Fill): Item[] =>
     d === '' ? [] : [{ kind: 'path', key: `${key}.${name}`, d, ink: 'none', width: 0, fill }]
@@ -98,6 +119,35 @@ function sliverItems(mark: Strips, frame: Frame, key: string, width: number): It
     ...item('over', over, flat ? 'overFlat' : 'over'),
     ...item('short', short, flat ? 'shortFlat' : 'short'),
   ]
+}
+
+/**
+ * Slivers too narrow to be told apart, gathered by columns of a pixel: in each, what lies over and
+ * what falls short is as tall as the tallest there.
+ */
+function columns(frame: Frame) {
+  const count = Math.ceil(frame.width)
+  const sides = [0, 1].map(() => ({
+    top: new Float64Array(count).fill(Infinity),
+    foot: new Float64Array(count).fill(-Infinity),
+  }))
+  return {
+    add(over: boolean, at: number, y0: number, y1: number) {
+      const column = Math.floor(at)
+      if (!(column >= 0 && column < count) || !Number.isFinite(y0 + y1)) return
+      const { top, foot } = sides[over ? 0 : 1]!
+      top[column] = Math.min(top[column]!, y0, y1)
+      foot[column] = Math.max(foot[column]!, y0, y1)
+    },
+    path(over: boolean): string {
+      const { top, foot } = sides[over ? 0 : 1]!
+      let d = ''
+      for (let i = 0; i < count; i++) {
+        if (top[i]! <= foot[i]!) d += `M${i} ${held(frame, top[i]!)}h1V${held(frame, foot[i]!)}h-1Z`
+      }
+      return d
+    },
+  }
 }
 
 /** A curved edge from one place to another, as lines. */

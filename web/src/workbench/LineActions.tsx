@@ -11,6 +11,7 @@ import {
   tableColumns,
   toggleLane,
 } from '@yperkine/core'
+import { memo } from 'react'
 import { BoundField } from './BoundField'
 import { useStudy, useWorkbenchStore } from './store'
 import { useClosing } from './useClosing'
@@ -18,7 +19,13 @@ import { useClosing } from './useClosing'
 type Of<K extends Statement['kind']> = Extract<Statement, { kind: K }>
 
 /** What a line can do beside its slots, in buttons of a word or two. */
-export function LineActions({ line, speaks }: { line: Statement; speaks: boolean }) {
+export const LineActions = memo(function LineActions({
+  line,
+  speaks,
+}: {
+  line: Statement
+  speaks: boolean
+}) {
   switch (line.kind) {
     case 'tangent':
       return speaks ? <TangentActions line={line} /> : null
@@ -39,7 +46,7 @@ export function LineActions({ line, speaks }: { line: Statement; speaks: boolean
     default:
       return null
   }
-}
+})
 
 const pressed = 'pill mt-1.5 mr-1.5 aria-pressed:border-rust aria-pressed:text-rust'
 

@@ -147,15 +147,19 @@ function LineSample({ line }: { line: Statement }) {
   )
 }
 
-function PhraseView({
-  line,
-  phrase,
-  problem,
-}: {
+interface PhraseProps {
   line: Statement
   phrase: Phrase
   problem: LineProblem | undefined
-}) {
+}
+
+/** A sentence is made anew whenever one of its values changes, and most of its phrases say the same. */
+const saysTheSame = (a: PhraseProps, b: PhraseProps) =>
+  a.line === b.line &&
+  a.problem === b.problem &&
+  JSON.stringify(a.phrase) === JSON.stringify(b.phrase)
+
+const PhraseView = memo(function PhraseView({ line, phrase, problem }: PhraseProps) {
   if (!('slot' in phrase)) {
     if (phrase.latex) return <Maths latex={phrase.latex} />
     return <span className="whitespace-pre-wrap">{phrase.text}</span>
@@ -163,7 +167,7 @@ function PhraseView({
   return (
     <Slot line={line} phrase={phrase} problem={phrase.slot === 'formula' ? problem : undefined} />
   )
-}
+}, saysTheSame)
 
 /** Nothing to say is the same nothing each time. */
 const nothing: readonly never[] = []

@@ -10,6 +10,7 @@ import {
   type Statement,
 } from '@yperkine/core'
 import { Eye, EyeOff, Paintbrush } from 'lucide-react'
+import { memo } from 'react'
 import { EditableText } from '../parts/EditableText'
 import { BoundField } from './BoundField'
 import { useWorkbench, useWorkbenchStore } from './store'
@@ -49,7 +50,13 @@ const pointed = new Set<Statement['kind']>([
 ])
 
 /** Whether a line is drawn, and how: colour, stroke, width and words. */
-export function LineLookButton({ line, number }: { line: Statement; number: number }) {
+export const LineLookButton = memo(function LineLookButton({
+  line,
+  number,
+}: {
+  line: Statement
+  number: number
+}) {
   const { apply } = useWorkbenchStore().getState()
   if (!drawn.has(line.kind)) return null
   const look: LineLook = line.look ?? {}
@@ -150,7 +157,7 @@ export function LineLookButton({ line, number }: { line: Statement; number: numb
       </Popover>
     </>
   )
-}
+})
 
 const usualMarkerWidth = ({ kind }: Statement) =>
   kind === 'table' || kind === 'readings' ? 6 : kind === 'features' || kind === 'where' ? 9 : 16

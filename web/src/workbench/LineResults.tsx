@@ -33,7 +33,7 @@ const shapeOf = ({ label, straight, exact }: Readout) =>
   `${label}|${straight ? 'straight' : ''}|${exact ? (exact.proven ? 'exactly' : 'likely') : ''}`
 
 /** What stands under a sentence. Its numbers are written by a painting, not by rendering. */
-export function Readouts({ id }: { id: string }) {
+export const Readouts = memo(function Readouts({ id }: { id: string }) {
   const shapes = useWorkbench((s) =>
     (s.evaluation.lines.get(id)?.readouts ?? nothing).map(shapeOf).join('\n'),
   )
@@ -48,7 +48,7 @@ export function Readouts({ id }: { id: string }) {
       ))}
     </div>
   )
-}
+})
 
 interface ReadoutProps {
   id: string
@@ -64,7 +64,7 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
   const exactText = useRef<HTMLSpanElement>(null)
   useReadoutPainting(id, index, ({ text, value, exact }) => {
     const element = output.current!
-    setSteadyText(figures.current!, text, isFormula ? writeEquation : setText)
+    setSteadyText(figures.current!, text)
     if (value === undefined) delete element.dataset.value
     else element.dataset.value = String(value)
     if (exactText.current && exact) setText(exactText.current, exact.text)
@@ -78,7 +78,7 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
         ref={output}
         aria-label={label}
         aria-live="off"
-        className={isFormula ? 'font-serif text-[calc(16px*var(--type))]' : 'font-semibold'}
+        className={isFormula ? 'font-equation text-[calc(16px*var(--type))]' : 'font-semibold'}
       >
         <span ref={figures} className="steady">
           <span />
@@ -96,36 +96,6 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
         </span>
       )}
     </span>
-  )
-}
-
-/** An equation in parts: what stands at odd places are its letters. */
-const partsOf = (text: string) => text.split(/(\p{L}[₀-₉]*)/u)
-
-/** Writes an equation with its letters in italics; what it says as text stays as it is. */
-function writeEquation(element: HTMLElement, text: string) {
-  const parts = partsOf(text)
-  if (element.childNodes.length !== parts.length) {
-    element.replaceChildren(
-      ...parts.map((part, i) => {
-        if (i % 2 === 0) return new Text(part)
-        const letter = document.createElement('i')
-        letter.append(part)
-        return letter
-      }),
-    )
-  }
-  parts.forEach((part, i) => {
-    const node = element.childNodes[i]!
-    const text = node instanceof Text ? node : node.firstChild
-    if (text instanceof Text && text.data !== part) text.data = part
-  })
-}
-
-/** An equation with its letters in italics. */
-function Equation({ text }: { text: string }) {
-  return partsOf(text).map((part, i) =>
-    i % 2 === 1 ? <i key={i}>{part}</i> : <span key={i}>{part}</span>,
   )
 }
 
@@ -192,9 +162,7 @@ function Forms({ straight }: { straight: StraightLine }) {
       {forms.map(([name, text]) => (
         <div key={name} className="grid gap-0.5">
           <span className="text-[calc(13px*var(--type))] text-quiet">{name}</span>
-          <span className="font-serif text-[calc(16px*var(--type))]">
-            <Equation text={text} />
-          </span>
+          <span className="font-equation text-[calc(16px*var(--type))]">{text}</span>
           <span className="flex gap-1">
             <button type="button" className="pill" onClick={() => copy(text, name)}>
               Text
@@ -221,26 +189,30 @@ function Forms({ straight }: { straight: StraightLine }) {
 }
 
 /** Tables, charts, the verdict on a list and what follows in one press. */
-export function FurtherResults({ line }: { line: Statement }) {
+export const FurtherResults = memo(function FurtherResults({ line }: { line: Statement }) {
   // Readouts change at every frame of a drag; a line that has no more than those stays as it is.
   const further = useWorkbench(
     useShallow((s) => {
       const { tables, charts, verdict, offers, pending, sigma, conclusions, signs } =
         s.evaluation.lines.get(line.id) ?? nothingYet
-      return { tables, charts, verdict, offers, pending, sigma, conclusions, signs }
+      const names = tables?.map((t) => t.name).join('\n')
+      return { names, charts, verdict, offers, pending, summed: !!sigma, conclusions, signs }
     }),
   )
-  const { tables = nothing, charts = nothing, offers = nothing, conclusions = nothing } = further
-  const { verdict, pending, sigma, signs } = further
-  if (Object.values(further).every((part) => part === undefined)) return null
+  const { names, charts = nothing, offers = nothing, conclusions = nothing } = further
+  const { verdict, pending, summed, signs } = further
+  if (Object.values(further).every((part) => !part)) return null
   return (
     <div className={pending ? 'opacity-50' : ''}>
-      {sigma && <Sigma latex={sigma} />}
+      {summed && <Sigma id={line.id} />}
       {signs && <SignChart figure={signs} name={line.id} />}
       <Conclusions all={conclusions} />
-      {tables.map((table) => (
-        <ResultTableView key={table.name} line={line} table={table} />
-      ))}
+      {names
+        ?.split('\n')
+        .filter(Boolean)
+        .map((name) => (
+          <ResultTableView key={name} line={line} name={name} />
+        ))}
       {verdict && <VerdictView verdict={verdict} />}
       {charts.map((chart) => (
         <ChartBox key={chart.name} chart={chart} />
@@ -248,7 +220,7 @@ export function FurtherResults({ line }: { line: Statement }) {
       <Followers offers={offers} />
     </div>
   )
-}
+})
 
 /** Sentences with their reasons; pointing at one lights the place it is read from. */
 function Conclusions({ all }: { all: NonNullable<LineResult['conclusions']> }) {
@@ -271,14 +243,8 @@ function Conclusions({ all }: { all: NonNullable<LineResult['conclusions']> }) {
 }
 
 /** The sum in sigma notation, typeset on demand, to be copied as LaTeX. */
-function Sigma({ latex }: { latex: string }) {
-  const store = useWorkbenchStore()
+function Sigma({ id }: { id: string }) {
   const [open, setOpen] = useState(false)
-  const copy = () =>
-    void navigator.clipboard.writeText(latex).then(
-      () => store.getState().announce('Copied the sum as LaTeX'),
-      () => store.getState().announce('The browser did not let the text be copied'),
-    )
   return (
     <div className={`mt-1.5 ${open ? '' : 'mr-1.5 inline-block'}`}>
       <button
@@ -289,14 +255,25 @@ function Sigma({ latex }: { latex: string }) {
       >
         As a sum Σ
       </button>
-      {open && (
-        <div className="mt-1 overflow-x-auto py-1">
-          <Maths latex={`\\displaystyle ${latex}`} />
-          <button type="button" className="pill ml-2" onClick={copy}>
-            Copy LaTeX
-          </button>
-        </div>
-      )}
+      {open && <TypesetSum id={id} />}
+    </div>
+  )
+}
+
+function TypesetSum({ id }: { id: string }) {
+  const store = useWorkbenchStore()
+  const latex = useWorkbench((s) => s.evaluation.lines.get(id)?.sigma ?? '')
+  const copy = () =>
+    void navigator.clipboard.writeText(latex).then(
+      () => store.getState().announce('Copied the sum as LaTeX'),
+      () => store.getState().announce('The browser did not let the text be copied'),
+    )
+  return (
+    <div className="mt-1 overflow-x-auto py-1">
+      <Maths latex={`\\displaystyle ${latex}`} />
+      <button type="button" className="pill ml-2" onClick={copy}>
+        Copy LaTeX
+      </button>
     </div>
   )
 }

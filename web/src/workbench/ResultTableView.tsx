@@ -22,36 +22,46 @@ function shares(columns: readonly string[], rows: ResultTable['rows']): string {
   return longest.map((n) => (n > wordyFrom ? 'minmax(0, 1fr)' : `${n + 0.5}ch`)).join(' ')
 }
 
+interface Props {
+  line: Statement
+  name: string
+}
+
+const useTable = <T,>({ line, name }: Props, select: (table: ResultTable) => T): T | undefined =>
+  useWorkbench((s) => {
+    const table = s.evaluation.lines.get(line.id)?.tables?.find((t) => t.name === name)
+    return table && select(table)
+  })
+
 /** A table under its button; closed, its rows are not even made. */
-export function ResultTableView({ line, table }: { line: Statement; table: ResultTable }) {
-  const [open, setOpen] = useState(table.open)
+export function ResultTableView(props: Props) {
+  const [open, setOpen] = useState(useTable(props, (t) => t.open) ?? false)
   const close = () => setOpen((now) => !now)
-  if (open) return <OpenTable line={line} table={table} onClose={close} />
+  if (open) return <OpenTable {...props} onClose={close} />
   return (
     <div className="mt-1.5 mr-1.5 inline-block">
-      <Head table={table} open={false} onPress={close} />
+      <Head {...props} open={false} onPress={close} />
     </div>
   )
 }
 
-function Head({
-  table,
-  open,
-  onPress,
-}: {
-  table: ResultTable
-  open: boolean
-  onPress: () => void
-}) {
+function Head({ open, onPress, ...of }: Props & { open: boolean; onPress: () => void }) {
+  const count = useTable(of, (t) => t.count)
   return (
     <button type="button" className="pill" aria-expanded={open} onClick={onPress}>
-      {table.name} · {table.count}
+      {of.name} · {count}
     </button>
   )
 }
 
+/** Nothing is shown of a table that has just gone. */
+function OpenTable({ onClose, ...of }: Props & { onClose: () => void }) {
+  const table = useTable(of, (t) => t)
+  return table ? <Rows line={of.line} table={table} onClose={onClose} /> : null
+}
+
 /** Rows of numbers: sorted by any column, copied, kept as a file; row and point light each other. */
-function OpenTable({
+function Rows({
   line,
   table,
   onClose,
@@ -110,7 +120,7 @@ function OpenTable({
   return (
     <div className="mt-1.5">
       <div className="flex flex-wrap items-center gap-1.5">
-        <Head table={table} open onPress={onClose} />
+        <Head line={line} name={name} open onPress={onClose} />
         <button type="button" className="pill" onClick={copy}>
           Copy
         </button>
