@@ -89,7 +89,8 @@ test('read at the middle, thin strips show what is over and what is short alike'
   expect(over!.length).toBeGreaterThan(700)
   expect(Math.abs(over!.length - short!.length)).toBeLessThan(20)
   // What is over reaches up from the line, what is short down from it.
-  for (const [[x, y]] of over!.map((p) => [p[0]!])) {
-    expect(y!).toBeLessThanOrEqual(zero - x! / 2 + 0.41)
+  for (const [first] of over!) {
+    const [x, y] = first!
+    expect(y).toBeLessThanOrEqual(zero - x / 2 + 0.41)
   }
 })
