@@ -91,6 +91,13 @@ test.each(formulas)('of 100,000 values of %s none leaves its enclosure', (text) 
   expect(seen).toBeGreaterThanOrEqual(100_000)
 })
 
+test('a box between neighbouring doubles at a kink holds the values at both ends', () => {
+  expect(read('|x|').enclose(-5e-324, 0)).toEqual([0, 5e-324])
+  const [lo, hi] = read('|x - 1|').enclose(1 - 2 ** -53, 1)
+  expect(lo).toBeLessThanOrEqual(0)
+  expect(hi).toBeGreaterThanOrEqual(2 ** -53)
+})
+
 test('at a point the value of mpmath lies inside, and the enclosure is narrow', () => {
   for (const { formula, x, derivatives } of reference.table) {
     // Only decimals that are doubles stand for themselves.

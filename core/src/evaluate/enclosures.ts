@@ -535,11 +535,12 @@ export function encloseRange(code: BoxCode, lo: number, hi: number): Interval {
   const notes = I.noNotes()
   const plain = code(box, 1, notes)[0]!
   if (notes.empty || Number.isNaN(lo) || Number.isNaN(hi)) return I.interval(NaN, NaN)
-  if (lo === hi || notes.partial || notes.jumps) return plain
+  const m = I.middle(box)
+  // Between neighbouring doubles there is no middle, and at an end the slope may be another one.
+  if (!(lo < m && m < hi) || notes.partial || notes.jumps) return plain
   const own = I.noNotes()
   const jet = code(box, 3, own)
   if (own.partial || own.jumps) return plain
-  const m = I.middle(box)
   const run = I.subtract(box, I.point(m))
   const atMiddle = code(I.point(m), 2, I.noNotes())
   let best = I.meet(plain, I.add(atMiddle[0]!, I.multiply(jet[1]!, run)))

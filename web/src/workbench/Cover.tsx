@@ -69,9 +69,7 @@ function Sheet({ lane }: { lane: Named }) {
         const points = store.getState().guesses.get(lane.id) ?? []
         const next = pointAt(event)
         // A graph has one height at each place: going back draws it anew there.
-        const forward = next[0] >= (points.at(-1)?.[0] ?? -Infinity)
-        const kept = points.filter(([x]) => (forward ? x < next[0] : x < next[0]))
-        setGuess(lane.id, [...kept, next])
+        setGuess(lane.id, [...points.filter(([x]) => x < next[0]), next])
       }}
       onPointerUp={() => (drawing.current = false)}
       onPointerCancel={() => (drawing.current = false)}
