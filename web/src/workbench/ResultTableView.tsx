@@ -186,7 +186,7 @@ function Rows({
                     <span
                       key={k}
                       role="cell"
-                      className={wordy ? 'line-clamp-2 leading-tight' : 'truncate'}
+                      className={wordy ? 'line-clamp-2 leading-tight text-balance' : 'truncate'}
                       title={cell}
                     >
                       {cell}
