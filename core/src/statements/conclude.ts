@@ -139,6 +139,7 @@ function concluded(
   if (below === 0) {
     say(found.rising, 'rises', `the graph of ${fTaken} rises there`)
     say(found.falling, 'falls', `the graph of ${fTaken} falls there`)
+    say(found.level, 'is level', `the graph of ${fTaken} is level there`)
     for (const t of found.turningPoints) {
       conclusions.push({
         text: `${fAbout} has a local ${t.kind} at ${variable.letter} = ${certain(t.enclosure)}, because its graph turns from ${t.kind === 'maximum' ? 'rising to falling' : 'falling to rising'} there.`,
@@ -181,6 +182,7 @@ function concluded(
   } else if (below === -1) {
     say(found.rising, 'is 0 or above', `the graph of ${fTaken} rises there`)
     say(found.falling, 'is 0 or below', `the graph of ${fTaken} falls there`)
+    say(found.level, 'is 0', `the graph of ${fTaken} is level there`)
     for (const t of found.turningPoints) {
       conclusions.push({
         text: t.vanishes
@@ -194,6 +196,8 @@ function concluded(
   } else {
     say(found.concaveUp, 'is 0 or above', `the graph of ${fTaken} is concave up there`)
     say(found.concaveDown, 'is 0 or below', `the graph of ${fTaken} is concave down there`)
+    const bends = found.concaveUp.length + found.concaveDown.length + found.breaks.length > 0
+    if (found.complete && !bends) say([[from, to]], 'is 0', `the graph of ${fTaken} is straight`)
     for (const p of found.inflections) {
       const up = found.concaveUp.some(([a]) => near(a, p.x))
       const turns = up ? 'down to concave up' : 'up to concave down'

@@ -82,12 +82,12 @@ export const featuresKind: StatementKind<FeaturesLine> = {
         request.text,
         `${w} of`,
         w,
-        ...(w === 'turning points' ? ['extremes', 'highs', 'lows'] : []),
+        ...(w === 'turning points' ? extremeWords : []),
       )
       return rest !== null && request.text !== ''
     })
     return asked.flatMap((only) => {
-      const rest = wordsAfter(request.text, `${only} of`, only, 'extremes', 'highs', 'lows') ?? ''
+      const rest = wordsAfter(request.text, `${only} of`, only, ...extremeWords) ?? ''
       return offersOver(rest, request, 2, (ref, span) => ({
         kind: 'features' as const,
         id: '',
@@ -104,6 +104,12 @@ export const featuresKind: StatementKind<FeaturesLine> = {
   hasSpan: true,
   rename: renameOver,
 }
+
+/** What people call turning points and what they ask of them. */
+const extremeWords = [
+  ...['extremes', 'highs', 'lows', 'highest value', 'lowest value', 'best value'],
+  ...['highest', 'lowest', 'maximum', 'minimum', 'maxima', 'minima'],
+]
 
 interface Found {
   what: string

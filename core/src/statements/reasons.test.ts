@@ -51,6 +51,44 @@ describe('features', () => {
     ])
     expect(result.verdict!.text).toBe('Complete: no other turning point on [0, 10]')
   })
+  test.each([
+    ['features of f for x >= 0', '0', '2'],
+    ['features of f for x≤1', '-2', '1'],
+    ['zeros of f where -1 < x <= 1.5', '-1', '1.5'],
+    ['features of f on -1 to 2', '-1', '2'],
+  ])('%s bounds the span', (words, from, to) => {
+    const line = say(made('f(x) = x^2 - 1', '-2', '2'), words).lines.at(-1)
+    expect(line).toMatchObject({ kind: 'features', curve: 'f', span: { from, to } })
+  })
+  test.each([
+    ['x^2 - 1', 'f', 'f′′′ is 0 on [−3, 3], because the graph of f′′ is level there.'],
+    ['2x - 1', "f'", 'f′′′ is 0 on [−3, 3], because the graph of f′ is straight.'],
+  ])('from %s as %s: where nothing bends or changes, the derivative is 0', (formula, as, text) => {
+    const study = say(made(`g(x) = ${formula}`, '-3', '3'), `conclude g as ${as}`)
+    const field = { slot: 'choice', field: 'about' } as const
+    const edit = editSlot(study, study.lines.at(-1)!, field, `f${"'".repeat(3)}`)
+    if (!edit.ok) throw new Error(edit.message)
+    expect(last(edit.edit(study)).conclusions!.map((c) => c.text)).toEqual([text])
+  })
+  test('a constraint typed into the span keeps the other end', () => {
+    const study = say(made('f(x) = x^2 - 1', '-2', '2'), 'features of f')
+    const put = (text: string) =>
+      editSlot(study, study.lines.at(-1)!, { slot: 'span', field: 'span' }, text)
+    const edit = put('x ≥ 0')
+    if (!edit.ok) throw new Error(edit.message)
+    const next = edit.edit(study)
+    expect(next.lines.at(-1)).toMatchObject({ span: { from: '0', to: '2' } })
+    // The low at 0 is no turning point here: it is an end.
+    expect(cells(last(next), 'Features').map((c) => c[0])).toEqual(['end', 'zero', 'end'])
+    expect(put('x ≥ 3')).toMatchObject({ ok: false })
+  })
+  test.each(['highest of f', 'lowest value of f', 'maximum of f', 'extremes of f', 'minima'])(
+    '%s asks for the turning points with what decides the extremes',
+    (words) => {
+      const line = say(made('f(x) = x^2 - 1', '-2', '2'), words).lines.at(-1)
+      expect(line).toMatchObject({ kind: 'features', only: 'turning points', curve: 'f' })
+    },
+  )
   test('an exam question: ends, highs, lows and zeros of f′′ to the nearest thousandth', () => {
     const study = say(made('g(x) = 2 sin(x) - x/3 + 0.4', '0', '7'), 'features of g')
     // Worked out with mpmath's findroot.

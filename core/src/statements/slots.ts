@@ -1,7 +1,7 @@
 import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
 import { toPlain } from '../language/print'
 import type { SpanText } from '../study/parts'
-import { parseSpan } from '../study/values'
+import { boundIn, parseSpan } from '../study/values'
 import type { NewSlider, Phrase, Request, SentenceContext } from './kind'
 
 /** The curve a slot names: q, or q′ for its derivative. */
@@ -98,7 +98,9 @@ export function curveAndPlace(
 }
 
 /** The span that words name, such as "over [1, 4]" or "on 1 to 4"; null where they name none. */
-export function spanIn(words: string): { span: SpanText | null; rest: string } {
+export function spanIn(words: string): { span: Partial<SpanText> | null; rest: string } {
+  const bound = boundIn(words)
+  if (bound) return bound
   const named = /(?:^|\s)(?:over|on|from)\s+(\S.*)$/.exec(words)
   const span = named && parseSpan(named[1]!)
   if (span) return { span, rest: words.slice(0, named.index).trim() }
@@ -107,9 +109,14 @@ export function spanIn(words: string): { span: SpanText | null; rest: string } {
 }
 
 /** The span a line is offered with: the one that was said, that is selected, or that of the curve. */
-export const likelySpan = (said: SpanText | null, request: Request, curve: string): SpanText => {
+export const likelySpan = (
+  said: Partial<SpanText> | null,
+  request: Request,
+  curve: string,
+): SpanText => {
   const own = request.curves.find((c) => c.name === curve) ?? { from: '0', to: '1' }
-  return said ?? request.span ?? { from: own.from, to: own.to }
+  if (said) return { from: said.from ?? own.from, to: said.to ?? own.to }
+  return request.span ?? { from: own.from, to: own.to }
 }
 
 /** The curve that words name at their beginning, with what follows it; any curve where none. */

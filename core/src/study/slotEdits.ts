@@ -18,7 +18,7 @@ import {
 import { formatShort } from './numbers'
 import { nameSchema } from './parts'
 import type { Study } from './schema'
-import { parseSpan, readNumber } from './values'
+import { boundIn, parseSpan, readNumber } from './values'
 
 export type SlotEdit = { ok: true; edit: Edit } | { ok: false; message: string }
 
@@ -128,7 +128,9 @@ function editFormula(study: Study, line: Statement, text: string): SlotEdit {
 
 function editSpan(study: Study, line: Statement, text: string): SlotEdit {
   if (!('span' in line)) return no('this line has no span')
-  const span = parseSpan(text)
+  const bound = boundIn(text)
+  const said = parseSpan(text) ?? (bound?.rest === '' ? bound.span : null)
+  const span = said && { ...line.span, ...said }
   const { letter } = study.variable
   if (!span) return no(`write the span as 0 ≤ ${letter} ≤ 10, or as 0 to 10`)
   const [from, to] = [readNumber(span.from, study.sliders), readNumber(span.to, study.sliders)]

@@ -3,7 +3,7 @@ import { namesIn, type Tree } from '../language/tree'
 import type { RealFunction } from '../evaluate/compile'
 import { parseFormula } from '../language/parse'
 import type { Problem } from '../language/problems'
-import type { Slider } from './parts'
+import type { Slider, SpanText } from './parts'
 
 /** Splits a typed span such as "0 ≤ t ≤ 10", "[0, 10]", "0 to 10" into its ends; null if it is none. */
 export function parseSpan(text: string): { from: string; to: string } | null {
@@ -89,4 +89,21 @@ export function snapToStep({ from, to, step }: Slider, value: number): number {
   // 0.1 + 0.2 must read 0.3: the sum is taken back to the digits of a step.
   const digits = Math.min(15, Math.max(0, Math.ceil(-Math.log10(step)) + 3))
   return Math.min(to, Number(snapped.toFixed(digits)))
+}
+
+/** A constraint at the end of words: "for x ≥ 0" gives one end, "0 <= x <= 5" both. */
+export function boundIn(words: string): { span: Partial<SpanText>; rest: string } | null {
+  const found =
+    /(?:^|\s)(?:(?:for|where|with|on)\s+)?(?:([^\s<≤]+)\s*[<≤]=?\s*)?\p{L}\s*([<≤>≥])=?\s*([^\s<≤>≥]+)$/u.exec(
+      words.trimEnd(),
+    )
+  if (!found) return null
+  const [, low, relation, bound] = found
+  const isUpper = relation === '<' || relation === '≤'
+  // "0 < x > 5" is no span.
+  if (low !== undefined && !isUpper) return null
+  const span = isUpper
+    ? { ...(low === undefined ? {} : { from: low }), to: bound! }
+    : { from: bound! }
+  return { span, rest: words.slice(0, found.index).trim() }
 }
