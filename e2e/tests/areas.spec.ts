@@ -22,6 +22,28 @@ test('strips from an empty study to a played sum, in three actions', async ({ pa
   expect(await page.getByRole('spinbutton', { name: 't from' }).inputValue()).toBe(frame)
 })
 
+test('a curve that takes long to examine has its slivers and totals as well', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('q(t) = 6 + 4 sin(0.9t) - 0.3t + t^2/(1 + t^2) - cos(2t) e^(-t/5)')
+  await bench.say('area under q over 0 to 10')
+  const area = /^Area under q over/
+  const picture = bench.lane('q')
+  // Trapezoids over two million stretches (NumPy): one strip is both over and short of its curve.
+  await page.getByRole('button', { name: 'n = 8', exact: true }).click()
+  await page.getByRole('textbox', { name: 'Number' }).fill('1')
+  await page.keyboard.press('Enter')
+  await expect(bench.output(area, 'over')).toHaveText('7.550')
+  await expect(bench.output(area, 'short')).toHaveText('19.465')
+  await expect(picture.locator('[data-item$=".over"]')).toHaveAttribute('d', /^M/)
+  for (const rule of ['lower', 'upper']) {
+    await bench.line(area).getByRole('combobox').selectOption(rule)
+    await expect(picture.locator('[data-item$=".above"]')).toHaveAttribute('d', /^M/)
+    await expect(bench.output(area, rule === 'lower' ? 'over' : 'short')).toHaveText('0.000')
+  }
+})
+
 test('heights, table, sigma and convergence', async ({ page, bench }) => {
   await bench.open(inflow)
   await bench.say('area under q over 1 to 7')

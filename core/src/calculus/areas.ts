@@ -3,16 +3,20 @@ import { compileTree } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { substitute } from './curves'
 import { solve } from '../features/solve'
+import { stretchesOf } from '../features/splits'
+import { budgetFor, finish } from '../features/zeros'
 import { name, negate, sum } from '../language/tree'
 import { integrate } from './integrate'
 import { compensatedSum } from './quadrature'
 import { simplify } from './simplify'
 
-/** A stretch between two crossings with the signed area over it. */
+/** A stretch on which f keeps its sign, with the signed area over it. */
 export interface AreaPart {
   from: number
   to: number
   area: number
+  /** f is 0 where the part begins; else its sign changes there by a jump, or the span begins. */
+  meets: boolean
 }
 
 export interface TotalArea {
@@ -28,8 +32,9 @@ export interface TotalArea {
 }
 
 /**
- * The area between f and the axis over [from, to], signed and total, cut at the proven zeros of f.
- * Ends the wrong way round are put right. NaN where f has no values on a part.
+ * The area between f and the axis over [from, to], signed and total, cut at the proven zeros of f
+ * and where f changes its sign by a jump. Ends the wrong way round are put right. NaN where f has no
+ * values on a part.
  */
 export function areaUnder(f: RealFunction, from: number, to: number): TotalArea {
   const [a, b] = from <= to ? [from, to] : [to, from]
@@ -37,19 +42,43 @@ export function areaUnder(f: RealFunction, from: number, to: number): TotalArea 
     return { signed: 0, total: 0, errorBound: 0, parts: [], complete: true, diverges: false }
   }
   const { solutions, complete } = solve(f, 0, a, b)
-  const cuts = [a, ...solutions.map((s) => s.x).filter((x) => x > a && x < b), b]
-  const found = cuts
-    .slice(1)
-    .map((to, i) => ({ from: cuts[i]!, to, ...integrate(f, cuts[i]!, to) }))
+  const tree = withValues(f.tree, f.parameters)
+  const { splits, unresolved } = finish(stretchesOf(tree, f.variable, a, b, budgetFor(tree)))
+  const zeros = solutions.map(({ x }) => ({ x, meets: true }))
+  const joins = splits
+    .map(({ enclosure: { lo, hi } }) => ({ x: lo + (hi - lo) / 2, meets: false }))
+    .filter(({ x }) => !zeros.some((z) => Math.abs(z.x - x) <= closest(x)))
+  const cuts = [...zeros, ...joins].filter(({ x }) => x > a && x < b).sort((p, q) => p.x - q.x)
+  const starts = [{ x: a, meets: false }, ...cuts]
+  const found = starts.map(({ x, meets }, i) => {
+    const to = starts[i + 1]?.x ?? b
+    return { from: x, to, meets, ...integrate(f, x, to) }
+  })
   const areas = found.map((p) => p.value)
   return {
     signed: compensatedSum(areas) + 0,
     total: compensatedSum(areas.map(Math.abs)),
     errorBound: found.reduce((total, p) => total + p.errorBound, 0),
-    parts: found.map(({ from, to, value }) => ({ from, to, area: value })),
-    complete,
+    parts: partsOf(found),
+    complete: complete && unresolved.length === 0,
     diverges: found.some((p) => p.diverges),
   }
+}
+
+/** Nearer than this a join of pieces is the zero that was found there. */
+const closest = (x: number) => 2e-9 * Math.max(1, Math.abs(x))
+
+/** Pieces that join without a change of sign are one part. */
+function partsOf(found: readonly (Omit<AreaPart, 'area'> & { value: number })[]): AreaPart[] {
+  const parts: AreaPart[] = []
+  for (const { from, to, meets, value } of found) {
+    const last = parts.at(-1)
+    if (last && !meets && last.area * value >= 0) {
+      last.to = to
+      last.area += value
+    } else parts.push({ from, to, area: value, meets })
+  }
+  return parts
 }
 
 /** The area between two curves, cut where they meet: signed is that of f − g. */

@@ -237,6 +237,19 @@ describe('areas', () => {
     expect(complete).toBe(true)
     expect(parts).toHaveLength(2)
   })
+  test('a sign that changes by a jump is a cut as well', () => {
+    // By hand: 1 below the axis and 2 above it.
+    const { signed, total, parts, complete } = areaUnder(read('-1 if x < 0; 2 otherwise'), -1, 1)
+    expect([signed, total, complete]).toEqual([1, 3, true])
+    expect(parts).toEqual([
+      { from: -1, to: 0, area: -1, meets: false },
+      { from: 0, to: 1, area: 2, meets: false },
+    ])
+    // The join at 1 changes no sign, the zero at 0 is one: 1/2 + 1/2 + 2.
+    const joined = areaUnder(read('|x| if x < 1; 1 otherwise'), -1, 3)
+    expect(joined.parts.map((p) => p.from)).toEqual([-1, 0])
+    expect(joined.total).toBeCloseTo(3, 12)
+  })
   test('between x and x² over [−1, 2]: cut at 0 and 1', () => {
     // By hand: 5/6 + 1/6 + 5/6.
     const { total, parts } = areaBetween(read('x'), read('x^2'), -1, 2)

@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { accumulate, type Accumulation } from '../calculus/accumulate'
-import type { RealFunction } from '../evaluate/compile'
-import { examineInSteps } from '../features/examine'
+import type { Examination } from '../features/examine'
 import { derivativeToLatex, nameToLatex } from '../language/latex'
 import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfArea } from '../study/units'
 import { type CurveLookup, emptyResult, failed, type LineContext, type StatementKind } from './kind'
-import { curveSlot, parseCurveRef, placeText, wordsAfter } from './slots'
+import { curveSlot, curveText, parseCurveRef, placeText, wordsAfter } from './slots'
+import { spanFacts } from './spanFacts'
 
 /** Let A(t) be the area under q from 0 to t. */
 export const accumulateLineSchema = z.object({
@@ -61,9 +61,16 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     const found = context.curve(line.name)
     if (!found.ok) return failed(found.problem)
     const own = context.curve(line.curve)
-    const notes =
-      own.ok && own.curve.formula ? jumpNotes(line, own.curve.f, found.curve, context) : []
-    return { ...emptyResult, notes, problems: found.curve.problems }
+    const { problems, from, to } = found.curve
+    if (!own.ok || !own.curve.formula) return { ...emptyResult, problems }
+    const { examination } = spanFacts(own.curve, line.order, from, to, context)
+    if (!examination) return { ...emptyResult, problems, pending: true }
+    return {
+      ...emptyResult,
+      problems,
+      notes: jumpNotes(line, examination, found.curve, context),
+      examined: { curve: line.curve, order: line.order, from, to, found: examination },
+    }
   },
 
   offers({ text, curves }) {
@@ -183,18 +190,17 @@ function raised(area: Accumulation, by: number): Accumulation {
 
 /** Where q jumps, A has a kink. */
 function jumpNotes(
-  { curve, name }: AccumulateLine,
-  f: RealFunction,
+  line: AccumulateLine,
+  { breaks }: Examination,
   { from, to }: { from: number; to: number },
-  { variable, steps }: LineContext,
+  { variable }: LineContext,
 ): string[] {
-  const found = steps(examineInSteps(f, from, to))
-  return (found?.breaks ?? [])
+  return breaks
     .filter(({ kind, x }) => kind === 'jump' && x > from && x < to)
     .slice(0, mostNotes)
     .map(
       ({ x }) =>
-        `At ${variable.letter} = ${formatShort(x, 6)}, ${curve} jumps, so ${name} has a kink there.`,
+        `At ${variable.letter} = ${formatShort(x, 6)}, ${curveText(line)} jumps, so ${line.name} has a kink there.`,
     )
 }
 

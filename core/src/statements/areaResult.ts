@@ -124,7 +124,8 @@ export function stripsResult(
   ]
   const measurable = Number.isFinite(exact.value) && !bad
   const level = rule === null ? 'left' : rule
-  const apart = measurable ? overShort(f, strips, level, area, turns) : null
+  // Without its turns f could cross a strip's top unseen, and the totals would be too small.
+  const apart = measurable && facts.examination ? overShort(f, strips, level, area, turns) : null
   const difference = sum - exact.value
   const exactForm = exactPolynomialArea(f, facts.from, facts.to)
   const total = facts.examination ? totalOf(facts) : null
@@ -192,6 +193,9 @@ export function stripsResult(
     tables: [...(chart?.tables ?? []), stripTable(strips, context, name)],
     charts: chart?.charts ?? [],
     sigma: sigmaLatex(line, facts, strips.length, position, context, sum),
+    ...(facts.examination
+      ? { examined: { ...lane, from: facts.from, to: facts.to, found: facts.examination } }
+      : { pending: true }),
   }
 }
 

@@ -68,7 +68,8 @@ export const betweenKind: StatementKind<BetweenLine> = {
     const { variable, decimals } = context
     const unit = unitOfArea(curve.unit, variable.unit)
     const show = (x: number) => formatShort(x, Math.max(3, decimals))
-    const crossings = area.parts.slice(1).map((p) => p.from)
+    const crossings = area.parts.filter((p) => p.meets).map((p) => p.from)
+    const jumps = area.parts.slice(1).flatMap((p) => (p.meets ? [] : [p.from]))
     return {
       readouts: [
         numberReadout('area', area.total, unit, decimals),
@@ -86,10 +87,17 @@ export const betweenKind: StatementKind<BetweenLine> = {
       ],
       problems: area.diverges ? [{ message: 'the area between them grows without bound' }] : [],
       hints: [],
-      notes: area.parts.map(
-        (p) =>
-          `From ${show(p.from)} to ${show(p.to)} ${p.area >= 0 ? line.curve : line.target} lies above: ${withUnit(formatNumber(Math.abs(p.area), decimals), unit)}.`,
-      ),
+      notes: [
+        ...area.parts.map(
+          (p) =>
+            `From ${show(p.from)} to ${show(p.to)} ${p.area >= 0 ? line.curve : line.target} lies above: ${withUnit(formatNumber(Math.abs(p.area), decimals), unit)}.`,
+        ),
+        ...(jumps.length > 0
+          ? [
+              `At ${variable.letter} = ${jumps.map(show).join(', ')} they change sides by a jump, without meeting.`,
+            ]
+          : []),
+      ],
       verdict: {
         complete: area.complete,
         text: area.complete

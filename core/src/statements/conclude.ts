@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Examination } from '../features/examine'
+import { insideOf } from '../features/splits'
 import { formatCertain, formatShort, numberToFormula } from '../study/numbers'
 import {
   emptyResult,
@@ -11,7 +11,7 @@ import {
 } from './kind'
 import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
-import { spanFacts } from './spanFacts'
+import { type SpanFacts, spanFacts } from './spanFacts'
 
 const orders = ['f', "f'", "f''"] as const
 
@@ -53,7 +53,7 @@ export const concludeKind: StatementKind<ConcludeLine> = {
     const steps = primesOf(line.about) - primesOf(line.taken) >= 3 ? 2 : 0
     const facts = spanFacts(curve, line.order + steps, from, to, context)
     if (!facts.examination) return { ...emptyResult, pending: true }
-    return concluded(line, steps, facts.examination, context, from, to)
+    return concluded(line, steps, facts, context)
   },
 
   offers(request) {
@@ -95,11 +95,11 @@ function concluded(
   line: ConcludeLine,
   /** How many orders above the line's graph the one is that was examined. */
   steps: number,
-  found: Examination,
+  facts: SpanFacts,
   context: LineContext,
-  from: number,
-  to: number,
 ): LineResult {
+  const { from, to } = facts
+  const found = facts.examination!
   const { variable, decimals } = context
   const graph = curveText(line)
   const [taken, about] = [primesOf(line.taken) + steps, primesOf(line.about)]
@@ -108,8 +108,8 @@ function concluded(
   const certain = (enclosure: readonly [number, number]) => formatCertain(enclosure, decimals).text
   const fAbout = shown(about)
   const fTaken = shown(taken)
-  const positive = signStretches(found, 1, from, to)
-  const negative = signStretches(found, -1, from, to)
+  const positive = signStretches(facts, 1)
+  const negative = signStretches(facts, -1)
   const conclusions: Conclusion[] = []
   const say = (list: readonly Stretch[], does: string, reason: string) => {
     for (const stretch of list) {
@@ -250,49 +250,20 @@ const near = (a: number, b: number) =>
   Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b))
 
 /** Maximal closed stretches on which a function keeps one sign but for isolated zeros. */
-export function signStretches(
-  { zeros, breaks, candidates, level, rising, falling }: Examination,
-  sign: 1 | -1,
-  from: number,
-  to: number,
-): Stretch[] {
+export function signStretches({ f, from, to, examination }: SpanFacts, sign: 1 | -1): Stretch[] {
+  const { zeros, breaks } = examination!
   const cuts = [from, ...zeros.map((z) => z.x), ...breaks.map((b) => b.x), to]
     .filter((x) => x >= from && x <= to)
     .sort((a, b) => a - b)
-  const known = [...candidates]
-  const monotone = [...rising, ...falling, ...level]
   const stretches: [number, number][] = []
   for (let i = 1; i < cuts.length; i++) {
     const [a, b] = [cuts[i - 1]!, cuts[i]!]
-    if (near(a, b)) continue
-    const inside = known.find(
-      (c) => c.x > a && c.x < b && Number.isFinite(c.value) && c.value !== 0,
-    )
-    const own = inside ? Math.sign(inside.value) : signByEnds(a, b, known, monotone, rising)
-    if (own !== sign) continue
+    // Between two cuts f is continuous and not 0, so one place inside tells its sign.
+    if (near(a, b) || Math.sign(f.value(insideOf({ from: a, to: b }))) !== sign) continue
     const last = stretches.at(-1)
     const touching = last && near(last[1], a) && !breaks.some((x) => near(x.x, a))
     if (touching) last[1] = b
     else stretches.push([a, b])
   }
   return stretches
-}
-
-/** Between a zero and the next cut without candidates f is monotone: its way tells the sign. */
-function signByEnds(
-  a: number,
-  b: number,
-  known: readonly { x: number; value: number }[],
-  monotone: readonly Stretch[],
-  rising: readonly Stretch[],
-): number {
-  const end = known.find(
-    (c) => (near(c.x, a) || near(c.x, b)) && Number.isFinite(c.value) && Math.abs(c.value) > 0,
-  )
-  if (end) return Math.sign(end.value)
-  const middle = (a + b) / 2
-  const holds = monotone.find(([lo, hi]) => lo <= middle && middle <= hi)
-  if (!holds) return 0
-  const up = rising.includes(holds)
-  return up ? 1 : -1
 }

@@ -149,6 +149,7 @@ export const distanceKind: StatementKind<DistanceLine> = {
             : 'The least distance could not be settled',
         unresolved: found.unresolved,
       },
+      examined: { curve: line.name, order: 0, from: curve.from, to: curve.to, found },
     }
   },
 

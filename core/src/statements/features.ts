@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Break, Examination, Feature } from '../features/examine'
-import { formatCertain, formatShort } from '../study/numbers'
+import { formatCertain, formatShort, formatStretch } from '../study/numbers'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { because, type BecauseFact } from './because'
 import {
@@ -240,7 +240,7 @@ function told(
           : `Complete: no other ${plural} on ${span}`
       : `Not settled on ${found.unresolved
           .slice(0, 3)
-          .map(([a, b]) => `[${show(a)}, ${show(b)}]`)
+          .map((stretch) => formatStretch(stretch, Math.max(3, decimals)))
           .join(', ')}`,
     unresolved: found.unresolved,
   }

@@ -243,6 +243,31 @@ describe('signs and speed', () => {
     ])
     expect(signs!.rows[2]!.stretches.map((s) => s.words)).toEqual(['concave down', 'concave up'])
   })
+  test('signs of a level slope beside a kink, and between a pole and a zero', () => {
+    const signsOf = (text: string, from: string, to: string, row: number) =>
+      last(say(made(text, from, to), 'sign chart of f')).signs!.rows[row]!.stretches.map(
+        ({ from, to, sign }) => [from, to, sign],
+      )
+    // The slope of |x − 1| is −1, then 1; 1 − 1/x is below 0 up to 1, though it rises there.
+    expect(signsOf('f(x) = |x - 1| + 1/2', '0', '3', 1)).toEqual([
+      [0, 1, -1],
+      [1, 3, 1],
+    ])
+    expect(signsOf('f(x) = 1 - 1/x', '0', '3', 0)).toEqual([
+      [0, 1, -1],
+      [1, 3, 1],
+    ])
+  })
+  test('a kink of v turns slowing down into speeding up', () => {
+    const line = last(say(made('v(t) = |t - 1| + 1/2', '0', '3'), 'speeding up of v'))
+    expect(line.conclusions!.map((c) => c.text)).toEqual([
+      'It slows down from t = 0 to 1, because v > 0 and v′ < 0 inside.',
+      'It speeds up from t = 1 to 3, because v > 0 and v′ > 0 inside.',
+    ])
+    expect(line.notes).toEqual([
+      'v is read as the velocity of what moves, v′ as its acceleration; where v is a position, ask for v′.',
+    ])
+  })
   test('speeding up where v and v′ have one sign', () => {
     const { conclusions } = last(say(made('v(t) = t^2 - 4t + 3', '0', '4'), 'speeding up of v'))
     expect(conclusions!.map((c) => c.text)).toEqual([

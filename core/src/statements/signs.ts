@@ -1,8 +1,4 @@
 import { z } from 'zod'
-import { compileTree } from '../evaluate/compile'
-import { withValues } from '../evaluate/withValues'
-import { solveInSteps } from '../features/solve'
-import { product } from '../language/tree'
 import { formatCertain, formatShort } from '../study/numbers'
 import { signStretches } from './conclude'
 import { emptyResult, failed, type SignFigure, type StatementKind } from './kind'
@@ -25,6 +21,8 @@ const words = [
   ['rises', 'falls'],
   ['concave up', 'concave down'],
 ] as const
+
+const closest = (x: number) => 2e-9 * Math.max(1, Math.abs(x))
 
 export const signsKind: StatementKind<SignsLine> = {
   kind: 'signs',
@@ -51,7 +49,7 @@ export const signsKind: StatementKind<SignsLine> = {
     const rows: SignFigure['rows'] = found.map((examination, k) => {
       const e = examination!
       const stretch = (sign: 1 | -1) =>
-        signStretches(e, sign, from, to).map(([a, b]) => ({
+        signStretches(facts[k]!, sign).map(([a, b]) => ({
           from: a,
           to: b,
           sign,
@@ -73,14 +71,15 @@ export const signsKind: StatementKind<SignsLine> = {
       unresolved: found.flatMap((e) => e!.unresolved),
     }
     if (!line.speed) return { ...emptyResult, signs: { from, to, rows }, verdict }
-    // The speed |v| rises where v and v′ have one sign: where v·v′ > 0.
+    // The speed |v| rises where v and v′ have one sign; either changes it at a zero or a break.
     const [v, a] = [facts[0]!.f, facts[1]!.f]
-    const vTree = withValues(v.tree, v.parameters)
-    const aTree = withValues(a.tree, a.parameters)
-    const both = compileTree(product(vTree, aTree), { variable: v.variable })
-    const turns = context.steps(solveInSteps(both, 0, from, to))
-    if (!turns) return { ...emptyResult, pending: true }
-    const cuts = [from, ...turns.solutions.map((s) => s.x).filter((x) => x > from && x < to), to]
+    const inside = found
+      .slice(0, 2)
+      .flatMap((e) => [...e!.zeros, ...e!.breaks].map((p) => p.x))
+      .filter((x) => x > from && x < to)
+      .sort((p, q) => p - q)
+    // A zero that is a break as well, or a zero of both, is found to within its enclosure.
+    const cuts = [from, ...inside.filter((x, i) => !(x - inside[i - 1]! <= closest(x))), to]
     const show = (x: number) => formatShort(x, decimals)
     const conclusions = cuts.slice(1).flatMap((end, i) => {
       const begin = cuts[i]!
@@ -95,7 +94,16 @@ export const signsKind: StatementKind<SignsLine> = {
         },
       ]
     })
-    return { ...emptyResult, signs: { from, to, rows: rows.slice(0, 2) }, conclusions, verdict }
+    const next = curveText({ curve: line.curve, order: line.order + 1 })
+    return {
+      ...emptyResult,
+      signs: { from, to, rows: rows.slice(0, 2) },
+      conclusions,
+      verdict,
+      notes: [
+        `${name} is read as the velocity of what moves, ${next} as its acceleration; where ${name} is a position, ask for ${next}.`,
+      ],
+    }
   },
 
   offers(request) {

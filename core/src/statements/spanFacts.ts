@@ -2,7 +2,8 @@ import { accumulate, type Accumulation } from '../calculus/accumulate'
 import { type Integral, integrate } from '../calculus/integrate'
 import type { RealFunction } from '../evaluate/compile'
 import { type Examination, examineInSteps } from '../features/examine'
-import type { CurveResult, LineContext } from './kind'
+import type { Steps } from '../features/zeros'
+import type { CurveResult, Examined, LineContext } from './kind'
 
 /** What is known of a curve over a span, however its strips are cut. */
 export interface SpanFacts {
@@ -12,17 +13,20 @@ export interface SpanFacts {
   readonly exact: Integral
   readonly area: Accumulation
   /** null where the examination takes longer than a line may wait. */
-  examination: Examination | null
-  /** Places at which f turns or breaks, in order. */
-  turns: readonly number[]
+  readonly examination: Examination | null
+  /** Places at which f turns or breaks, in order; none while the examination is under way. */
+  readonly turns: readonly number[]
   /** Room for what else is worked out from these alone. */
   memo: Map<string, unknown>
 }
 
-const known = new WeakMap<CurveResult, Map<string, SpanFacts>>()
+const known = new WeakMap<CurveResult, Map<string, Known>>()
 const mostKept = 12
 
-/** Works them out once for each curve and span: strips are recut at every frame of a drag. */
+/**
+ * Works them out once for each curve and span: strips are recut at every frame of a drag. An
+ * examination that is cut short goes on where it stopped when it is asked for again.
+ */
 export function spanFacts(
   curve: CurveResult,
   order: number,
@@ -30,39 +34,66 @@ export function spanFacts(
   to: number,
   { steps }: LineContext,
 ): SpanFacts {
-  let facts = known.get(curve)
-  if (!facts) known.set(curve, (facts = new Map()))
+  const facts = factsOf(curve, order, from, to)
+  try {
+    facts.goOn(steps)
+  } catch (error) {
+    // Work that has failed cannot go on; asked for again, it begins anew.
+    known.delete(curve)
+    throw error
+  }
+  return facts
+}
+
+/** Takes over an examination that was made elsewhere. */
+export function takeExamination(curve: CurveResult, { order, from, to, found }: Examined): void {
+  factsOf(curve, order, from, to).take(found)
+}
+
+function factsOf(curve: CurveResult, order: number, from: number, to: number): Known {
+  let spans = known.get(curve)
+  if (!spans) known.set(curve, (spans = new Map()))
   const key = `${order} ${from} ${to}`
-  const found = facts.get(key)
-  if (found?.examination) return found
-  const { f } = curve.derivative(order)
-  const examination = steps(examineInSteps(f, from, to))
-  const turns = examination
-    ? [...examination.criticalPoints, ...examination.breaks].map((p) => p.x).sort((a, b) => a - b)
-    : []
-  const memo = found?.memo ?? new Map<string, unknown>()
-  const once = <T>(what: string, work: () => T): T => {
-    if (!memo.has(what)) memo.set(what, work())
-    return memo.get(what) as T
+  let facts = spans.get(key)
+  if (!facts) {
+    if (spans.size > mostKept) spans.clear()
+    spans.set(key, (facts = new Known(curve.derivative(order).f, from, to)))
   }
-  const made: SpanFacts = {
-    f,
-    from,
-    to,
-    // Lists of features need neither, and some areas take their time.
-    get exact() {
-      return once('exact', () => integrate(f, from, to))
-    },
-    get area() {
-      return once('area', () => accumulate(f, from, from, to))
-    },
-    examination,
-    turns,
-    memo,
+  return facts
+}
+
+class Known implements SpanFacts {
+  examination: Examination | null = null
+  turns: readonly number[] = []
+  readonly memo = new Map<string, unknown>()
+  private work: Steps<Examination> | null
+
+  constructor(
+    readonly f: RealFunction,
+    readonly from: number,
+    readonly to: number,
+  ) {
+    this.work = examineInSteps(f, from, to)
   }
-  if (facts.size > mostKept) facts.clear()
-  facts.set(key, made)
-  return made
+
+  goOn(steps: LineContext['steps']) {
+    const found = this.work && steps(this.work)
+    if (found) this.take(found)
+  }
+
+  take(found: Examination) {
+    this.work = null
+    this.examination = found
+    this.turns = [...found.criticalPoints, ...found.breaks].map((p) => p.x).sort((a, b) => a - b)
+  }
+
+  // Lists of features need neither, and some areas take their time.
+  get exact(): Integral {
+    return remember(this, 'exact', () => integrate(this.f, this.from, this.to))
+  }
+  get area(): Accumulation {
+    return remember(this, 'area', () => accumulate(this.f, this.from, this.from, this.to))
+  }
 }
 
 /** Something worked out once from the facts of a span. */

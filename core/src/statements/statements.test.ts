@@ -252,6 +252,13 @@ describe('accumulation, between, average', () => {
     expect(number(result, 'area')).toBeCloseTo(11 / 6, 10)
     expect(result.verdict!.complete).toBe(true)
   })
+  test('curves that change sides by a jump: both parts count, and it is said', () => {
+    const two = say(made('f(x) = -1 if x < 0; 2 otherwise'), 'let g(x) = 0x')
+    const { result } = last(say(two, 'between f and g over -1 to 1'))
+    expect([number(result, 'area'), number(result, 'difference')]).toEqual([3, 1])
+    expect(result.notes!.at(-1)).toBe('At x = 0 they change sides by a jump, without meeting.')
+    expect(result.verdict!.text).toBe('They do not cross on this span: proven')
+  })
   test('an average, and where it is taken', () => {
     const { result } = last(say(made('f(x) = x^2'), 'average of f over 0 to 3'))
     expect(number(result, 'average')).toBeCloseTo(3, 12)

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { RealFunction } from '../evaluate/compile'
 import { solveInSteps, type Solutions } from '../features/solve'
-import { formatCertain, formatNumber, formatShort } from '../study/numbers'
+import { formatCertain, formatNumber, formatShort, formatStretch } from '../study/numbers'
 import { placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { toPlain } from '../language/print'
@@ -199,7 +199,7 @@ function told(
         : `Complete: no other solution on ${span}`
       : `Not settled on ${found.unresolved
           .slice(0, 3)
-          .map(([a, b]) => `[${show(a)}, ${show(b)}]`)
+          .map((stretch) => formatStretch(stretch, Math.max(3, decimals)))
           .join(', ')}`,
     unresolved: found.unresolved,
   }

@@ -25,6 +25,7 @@ import {
   type SentenceContext,
 } from '../statements/kind'
 import { parseCurveRef, sentenceText } from '../statements/slots'
+import { takeExamination } from '../statements/spanFacts'
 import { placesOfLine, spanOfLine } from './edits'
 import { formatShort } from './numbers'
 import type { SpanText } from './parts'
@@ -492,9 +493,16 @@ export function createEvaluator({
   }
 
   const settle = (pending: LineResult, settled: LineResult) => {
-    const waiting = [...cells.values()].find((c) => c.value === pending)
+    const waiting = [...cells].find(([, c]) => c.value === pending)
     if (!waiting) return false
-    waiting.value = settled
+    const [key, kept] = waiting
+    const { examined } = settled
+    const found = examined && (cells.get(`curve:${examined.curve}`)?.value as CurveLookup)
+    if (examined && found?.ok) {
+      // The line is worked out here once more: its marks hold functions, which do not come over.
+      takeExamination(found.curve, examined)
+      cells.delete(key)
+    } else kept.value = settled
     return true
   }
   const progressOf = (line: string) => unfinished.get(line)?.share ?? null

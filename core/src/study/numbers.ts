@@ -41,6 +41,17 @@ export function formatShort(value: number, decimals: number): string {
   return text.includes('.') && !text.includes('E') ? text.replace(/\.?0+$/, '') : text
 }
 
+/** Beyond this many decimals two ends of a stretch count as one place. */
+const closestApart = 15
+
+/** A stretch as "[1, 2.5]", with as many more decimals than the given as tell its ends apart. */
+export function formatStretch([lo, hi]: readonly [number, number], decimals: number): string {
+  const alike = formatShort(lo, decimals) === formatShort(hi, decimals)
+  return alike && decimals < closestApart && lo < hi
+    ? formatStretch([lo, hi], decimals + 1)
+    : `[${formatShort(lo, decimals)}, ${formatShort(hi, decimals)}]`
+}
+
 /** Decimals that a step such as 0.25 needs, at most 12. */
 export function decimalsOfStep(step: number): number {
   const [, fraction = ''] = plainDigits(step).split('.')

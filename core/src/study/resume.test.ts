@@ -65,3 +65,81 @@ describe('long work of a line in slices', () => {
     expect(evaluate.progressOf(line)).toBeNull()
   })
 })
+
+describe('strips under a curve that takes long to examine', () => {
+  const created = createStudy('f(x) = 6 + 4 sin(0.9x) - 0.3x + x^2/(1 + x^2) - cos(2x) e^(-x/5)')
+  if (!created.ok) throw new Error(created.problems[0]!.message)
+  const study = offersFor('area', created.study, null)[0]!.edit(created.study)
+  const line = study.lines.at(-1)!.id
+  const recut = (n: number): Study => ({
+    ...study,
+    sliders: study.sliders.map((s) => (s.name === 'n' ? { ...s, value: n } : s)),
+  })
+  const labels = (result: { readouts: readonly { label: string }[] }) =>
+    result.readouts.map((r) => r.label)
+
+  test('no totals of over and short are given before its turns are known', () => {
+    const first = createEvaluator({ patience: 5 })(recut(3)).lines.get(line)!
+    expect(first.pending).toBe(true)
+    expect(labels(first)).toContain('sum')
+    expect(labels(first)).not.toContain('over')
+  })
+
+  test('recut often enough they are worked out here, as in one go', () => {
+    const evaluate = createEvaluator({ patience: 20 })
+    let result = evaluate(recut(1)).lines.get(line)!
+    let cuts = 1
+    while (result.pending && cuts < 2000) {
+      cuts += 1
+      result = evaluate(recut(1 + (cuts % 5))).lines.get(line)!
+    }
+    expect(cuts).toBeGreaterThan(5)
+    const last = evaluate(recut(2)).lines.get(line)!
+    const whole = createEvaluator({ patience: Infinity })(recut(2)).lines.get(line)!
+    expect(last.pending).toBeUndefined()
+    expect(last.readouts).toEqual(whole.readouts)
+    expect(labels(last)).toEqual(expect.arrayContaining(['over', 'short']))
+  })
+
+  test.each(['position', 'upper'])(
+    'what a worker found is drawn here: strips by rule %s with their slivers',
+    (rule) => {
+      const lines = study.lines.map((l) => (l.id === line ? { ...l, rule } : l))
+      const wanted = { ...recut(3), lines } as Study
+      const here = createEvaluator({ patience: 5 })
+      const pending = here(wanted).lines.get(line)!
+      expect(pending.pending).toBe(true)
+      const there = createEvaluator({ patience: Infinity })(wanted).lines.get(line)!
+      // Only data comes over.
+      const sent = structuredClone({ ...there, marks: [], tables: [] })
+      expect(here.settle(pending, sent)).toBe(true)
+      const result = here(wanted).lines.get(line)!
+      expect(result.pending).toBeUndefined()
+      expect(result.readouts).toEqual(there.readouts)
+      const mark = result.marks.find((m) => m.kind === 'strips')!
+      expect(mark.strips).toHaveLength(3)
+      expect(mark.slivers.length).toBeGreaterThan(2)
+      expect(mark.f(1)).toBe(there.marks.find((m) => m.kind === 'strips')!.f(1))
+    },
+  )
+})
+
+test('a distance whose least took a worker moves with its place from then on', () => {
+  const created = createStudy('f(x) = sin(3x) + x^2/9 + cos(2x) e^(-x/5)')
+  if (!created.ok) throw new Error(created.problems[0]!.message)
+  const study = offersFor('distance from f to (3, 1)', created.study, null)[0]!.edit(created.study)
+  const line = study.lines.at(-1)!.id
+  const at = (value: number): Study => ({
+    ...study,
+    sliders: study.sliders.map((s) => ({ ...s, value })),
+  })
+  const here = createEvaluator({ patience: 5 })
+  const there = createEvaluator({ patience: Infinity })
+  const pending = here(at(1)).lines.get(line)!
+  expect(pending.pending).toBe(true)
+  here.settle(pending, structuredClone({ ...there(at(1)).lines.get(line)!, marks: [] }))
+  const moved = here(at(2)).lines.get(line)!
+  expect(moved.pending).toBeUndefined()
+  expect(moved.readouts).toEqual(there(at(2)).lines.get(line)!.readouts)
+  expect(moved.readouts.map((r) => r.label)).toEqual(['length', 'lowest'])
+})

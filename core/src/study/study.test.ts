@@ -24,7 +24,7 @@ import {
   undo,
 } from '../index'
 import { lineEquation } from './equation'
-import { formatShort } from './numbers'
+import { formatShort, formatStretch } from './numbers'
 import { unitOfDerivative } from './units'
 import { parseSpan, readNumber } from './values'
 
@@ -89,6 +89,12 @@ describe('numbers for reading', () => {
 
   test('short form drops padding only', () => {
     expect([2, 4.2, 100, -0.5].map((v) => formatShort(v, 3))).toEqual(['2', '4.2', '100', '−0.5'])
+  })
+  test('the ends of a short stretch are told apart', () => {
+    expect(formatStretch([1, 2.5], 3)).toBe('[1, 2.5]')
+    expect(formatStretch([-0.00641, -0.00637], 3)).toBe('[−0.00641, −0.00637]')
+    expect(formatStretch([2, 2], 3)).toBe('[2, 2]')
+    expect(formatStretch([0, 5e-324], 3)).toBe('[0, 0]')
   })
 })
 

@@ -101,7 +101,10 @@ const methods = {
     const found = await driven(examineInSteps(f, from, to), revision, () => undefined)
     return found && { revision, found }
   },
-  /** A line whose work takes too long for the page. Its marks are plain data in these kinds. */
+  /**
+   * A line whose work takes too long for the page. Marks that hold functions stay here: such a line
+   * is worked out on the page from what was examined.
+   */
   async line(
     { revision, study: text, line }: LineJob,
     onProgress: (share: number) => void,

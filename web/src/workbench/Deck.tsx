@@ -27,9 +27,11 @@ export function Deck() {
   return (
     <section
       aria-label="Deck"
-      className="flex min-h-[84px] shrink-0 flex-wrap items-center gap-x-6 gap-y-2 overflow-y-auto border-t border-rule bg-paper px-4 py-2"
+      className="relative isolate flex min-h-[84px] shrink-0 flex-wrap items-center gap-x-6 gap-y-2 overflow-y-auto border-t border-rule bg-paper px-4 py-2"
       style={{ maxHeight: 168 }}
     >
+      {/* The extent of what is drawn here stays the same when a number or a thumb changes. */}
+      <div aria-hidden className="absolute inset-0 -z-10 bg-paper" />
       {sliders.length === 0 && (
         <>
           <p className="text-quiet">
@@ -97,8 +99,8 @@ function Track({ name }: { name: string }) {
       'aria-valuetext',
       mark ? `${name} = ${number}, ${mark.text}` : `${name} = ${number}`,
     )
-    way.current!.style.transform = `scaleX(${share})`
-    thumb.current!.style.transform = `translateX(${share * 100}%)`
+    way.current!.style.width = `${share * 100}%`
+    thumb.current!.style.left = `${share * 100}%`
     if (!figures.current) return
     setSteadyText(figures.current, text)
     written.current!.setAttribute('aria-label', `${name} = ${number}, enter exactly`)
@@ -144,24 +146,8 @@ function Track({ name }: { name: string }) {
           </button>
         )}
       </div>
-      <div
-        ref={track}
-        role="slider"
-        tabIndex={0}
-        aria-label={slider.name}
-        aria-valuemin={slider.from}
-        aria-valuemax={slider.to}
-        data-step={slider.step}
-        className="relative h-7 cursor-pointer touch-none rounded-md pointer-coarse:h-11"
-        {...mover}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') {
-            event.preventDefault()
-            setEntering(true)
-          } else mover.onKeyDown(event)
-        }}
-      >
-        <div className="absolute inset-x-0 top-1/2 h-1 -translate-y-1/2 rounded-full bg-rule" />
+      <div className="relative h-7 pointer-coarse:h-11">
+        <div className="absolute inset-x-0 top-1/2 -mt-0.5 h-1 rounded-full bg-rule" />
         {marks.map((mark) => (
           <div
             key={mark.value}
@@ -169,21 +155,40 @@ function Track({ name }: { name: string }) {
             className="pointer-events-none absolute inset-x-2 top-1/2"
           >
             <div
-              className="absolute h-3 w-px -translate-y-1/2 bg-quiet"
+              className="absolute -mt-1.5 h-3 w-px bg-quiet"
               style={{
                 left: `${100 * shareOfSlider({ ...slider, value: mark.value }, mark.value)}%`,
               }}
             />
           </div>
         ))}
-        <div className="absolute inset-x-0 top-1/2 h-1 -translate-y-1/2 px-2">
-          <div ref={way} className={`h-full origin-left rounded-full ${tint}`} />
+        {/* Moved by their boxes, and outside what is held: else all layers were gathered anew. */}
+        <div className="absolute inset-x-0 top-1/2 -mt-0.5 h-1 px-2">
+          <div ref={way} className={`h-full rounded-full ${tint}`} />
         </div>
-        <div ref={thumb} className="pointer-events-none absolute inset-x-2 top-1/2">
+        <div className="absolute inset-x-2 top-1/2">
           <div
-            className={`h-4 w-2.5 -translate-x-1/2 -translate-y-1/2 rounded-[3px] border-2 bg-page ${edge}`}
+            ref={thumb}
+            className={`absolute -mt-2 -ml-[5px] h-4 w-2.5 rounded-[3px] border-2 bg-page ${edge}`}
           />
         </div>
+        <div
+          ref={track}
+          role="slider"
+          tabIndex={0}
+          aria-label={slider.name}
+          aria-valuemin={slider.from}
+          aria-valuemax={slider.to}
+          data-step={slider.step}
+          className="absolute inset-0 cursor-pointer touch-none rounded-md"
+          {...mover}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') {
+              event.preventDefault()
+              setEntering(true)
+            } else mover.onKeyDown(event)
+          }}
+        />
       </div>
     </div>
   )

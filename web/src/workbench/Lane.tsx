@@ -9,6 +9,7 @@ import {
 import { type DragEvent, memo, useEffect, useMemo, useRef } from 'react'
 import { Maths } from '../parts/Maths'
 import { Cover } from './Cover'
+import { Expanse } from './Expanse'
 import { Highlight } from './Highlight'
 import { Ladder, rungLatex, rungType } from './Ladder'
 import { LabelHandle } from './LabelHandle'
@@ -114,7 +115,7 @@ const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
 const hangsOnPlace = (item: Item) =>
   item.ink === 'place' || (item.ink === 'span' && !(item.kind === 'path' && item.fill))
 
-/** Grid, axis, curve and tick labels, apart from what moves: a moving place paints none of it. */
+/** Grid, axis, curve and tick labels, on a layer apart from what moves: a moving place draws none of it anew. */
 function Ground({ id, height }: { id: string; height: number }) {
   const width = useWorkbench((s) => s.scene.width)
   const ticks = useLane(id, (l) => l.ticks)
@@ -125,7 +126,12 @@ function Ground({ id, height }: { id: string; height: number }) {
     painter.current(lane.items.filter((item) => !hangsOnPlace(item)))
   })
   return (
-    <svg width={width} height={height} className="absolute inset-0 bg-page" aria-hidden>
+    <svg
+      width={width}
+      height={height}
+      className="absolute inset-0 bg-page will-change-transform"
+      aria-hidden
+    >
       <g ref={group} />
       <g className="fill-quiet text-[calc(13px*var(--type))] select-none">
         {ticks
@@ -177,6 +183,7 @@ function Overlay({ id, height, dots, labels }: OverlayProps) {
         className="relative block touch-none"
         role="presentation"
       >
+        <Expanse />
         <g ref={group} />
         {keysOf(labels).map((key) => (
           <LabelHandle key={key} id={id} item={key} />

@@ -67,7 +67,7 @@ export const LineLookButton = memo(function LineLookButton({
         type="button"
         aria-label={`${look.hidden ? 'Show' : 'Hide'} line ${number} in the picture`}
         aria-pressed={look.hidden === true}
-        className={`line-tool ${look.hidden ? 'opacity-100' : ''}`}
+        className={`line-tool ${look.hidden ? 'is-kept' : ''}`}
         onClick={() => set({ hidden: !look.hidden })}
       >
         {look.hidden ? <EyeOff size={15} aria-hidden /> : <Eye size={15} aria-hidden />}

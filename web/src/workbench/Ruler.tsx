@@ -18,13 +18,15 @@ import { useShallow } from 'zustand/react/shallow'
 import { EditableText } from '../parts/EditableText'
 import { Maths } from '../parts/Maths'
 import { BoundField } from './BoundField'
+import { Expanse } from './Expanse'
 import { headWidth, pixelDecimals, rulerHeight } from './layout'
+import { setText } from './setText'
 import { type DrawnSpan, SpanBar, SpanOffers } from './SpanBar'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 import { useBarRows } from './useBarRows'
 import { useFraming } from './useFraming'
 import { useMover } from './useMover'
-import { usePainting } from './usePainting'
+import { useHandlePainting, usePainting } from './usePainting'
 
 /** The axis under the lanes, with a flag for each place. */
 export function Ruler() {
@@ -65,7 +67,7 @@ export function Ruler() {
       </div>
       <div
         ref={strip}
-        className="relative touch-none overflow-hidden"
+        className="relative isolate touch-none overflow-hidden"
         style={{ width }}
         title="Click to put a place here, drag to mark a span"
         {...plant}
@@ -96,6 +98,7 @@ export function Ruler() {
             onEnter={(v) => apply(setFrame([x0, v]))}
           />
         </div>
+        <FlagShapes height={height} />
         {names !== '' &&
           names.split('\n').map((text, index) => (
             // A typed place keeps its element while dragging rewrites its text.
@@ -228,13 +231,22 @@ function PlaceFlag({ text }: { text: string }) {
   const name = fixed ? `Place ${letter} = ${plain(text)}` : `Place ${text}`
   usePainting((scene) => {
     const flag = flagOf(scene, text)
-    const element = button.current!
     if (!flag) return
+    button.current!.setAttribute('aria-valuenow', String(flag.value))
+    button.current!.setAttribute('aria-valuetext', `${letter} = ${formatShort(flag.value, 6)}`)
+  })
+  const place = (scene: Scene) => {
+    const flag = flagOf(scene, text)
+    if (!flag) return
+    const { style } = button.current!
     const hidden = flag.at < -2 || flag.at > scene.width + 2
-    element.style.transform = `translate(calc(${flag.at}px - 50%), 0)`
-    element.style.visibility = hidden ? 'hidden' : 'visible'
-    element.setAttribute('aria-valuenow', String(flag.value))
-    element.setAttribute('aria-valuetext', `${letter} = ${formatShort(flag.value, 6)}`)
+    style.left = `${flag.at - handleWidth(text) / 2}px`
+    style.visibility = hidden ? 'hidden' : 'visible'
+  }
+  useHandlePainting(place)
+  // Where the focus shows it goes along at once.
+  usePainting((scene) => {
+    if (button.current!.matches(':focus-visible:not(:active)')) place(scene)
   })
   const close = () => {
     setEntering(false)
@@ -252,7 +264,8 @@ function PlaceFlag({ text }: { text: string }) {
         aria-valuemin={from ?? x0}
         aria-valuemax={to ?? x1}
         data-step={step}
-        className="absolute top-0 left-0 flex h-8 min-w-11 cursor-grab touch-none justify-center rounded-md active:cursor-grabbing pointer-coarse:h-11"
+        className="absolute top-0 h-8 cursor-grab touch-none rounded-md active:cursor-grabbing active:outline-none pointer-coarse:h-11"
+        style={{ width: handleWidth(text) }}
         {...mover}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
@@ -261,9 +274,7 @@ function PlaceFlag({ text }: { text: string }) {
           } else mover.onKeyDown(event)
         }}
         onDoubleClick={() => setEntering(true)}
-      >
-        <FlagShape text={text} />
-      </div>
+      />
       {entering && <ExactEntry text={text} onClose={close} />}
     </>
   )
@@ -272,20 +283,54 @@ function PlaceFlag({ text }: { text: string }) {
 const flagOf = (scene: Scene, text: string) => scene.flags.find((f) => f.text === text)
 
 const flagWidth = (text: string) => Math.max(18, 9 + text.length * 8)
+/** A finger needs more than a flag is wide. */
+const handleWidth = (text: string) => Math.max(44, flagWidth(text))
 
-function FlagShape({ text }: { text: string }) {
-  const width = flagWidth(text)
+const flagTop = 2
+
+/**
+ * The flags as they are seen, in one picture: there they move without a property of a layer changing,
+ * which would have all layers of the page gathered anew.
+ */
+function FlagShapes({ height }: { height: number }) {
+  const width = useWorkbench((s) => s.scene.width)
+  const texts = useWorkbench(useShallow((s) => s.scene.flags.map((f) => f.text)))
+  const group = useRef<SVGGElement>(null)
+  usePainting(({ flags }) => {
+    const shapes = group.current!.children
+    flags.forEach(({ at, text }, i) => {
+      const shape = shapes[i]
+      if (!shape) return
+      const [outline, label] = shape.children
+      const half = flagWidth(text) / 2
+      outline!.setAttribute(
+        'd',
+        `M${at} ${flagTop}L${at + half} ${flagTop + 9}V${flagTop + 25}H${at - half}V${flagTop + 9}Z`,
+      )
+      label!.setAttribute('x', String(at))
+      setText(label!, plain(text))
+    })
+  })
   return (
-    <svg width={width} height={26} className="mt-0.5 overflow-visible" aria-hidden>
-      <path d={`M${width / 2} 0L${width} 9V25H0V9Z`} className="fill-rust" />
-      <text
-        x={width / 2}
-        y={20}
-        textAnchor="middle"
-        className="fill-page font-serif text-[calc(14px*var(--type))] font-semibold italic select-none"
-      >
-        {plain(text)}
-      </text>
+    <svg
+      width={width}
+      height={height}
+      aria-hidden
+      className="pointer-events-none absolute inset-0 isolate"
+    >
+      <Expanse />
+      <g ref={group}>
+        {texts.map((_, i) => (
+          <g key={i}>
+            <path className="fill-rust" />
+            <text
+              y={flagTop + 20}
+              textAnchor="middle"
+              className="fill-page font-serif text-[calc(14px*var(--type))] font-semibold italic select-none"
+            />
+          </g>
+        ))}
+      </g>
     </svg>
   )
 }

@@ -18,6 +18,9 @@ const editorNames: Record<SlotPhrase['slot'], string> = {
   choice: 'Choice',
 }
 
+/** More signs than these may not fit the panel's width, and scroll. */
+const mostShort = 16
+
 interface Props {
   line: Statement
   phrase: SlotPhrase
@@ -77,7 +80,7 @@ export function Slot({ line, phrase, problem }: Props) {
       ref={button}
       type="button"
       aria-label={phrase.text}
-      className={`slot slot-${phrase.slot}`}
+      className={`slot slot-${phrase.slot} ${phrase.text.length > mostShort ? 'slot-long' : ''}`}
       onClick={() => setOpen(true)}
     >
       {problem?.at ? (

@@ -40,7 +40,7 @@ export function SpanBar({
   usePainting((scene) => {
     const found = scene.bars[index]
     if (!found || !bar.current) return
-    bar.current.style.transform = `translateX(${found.from.at}px)`
+    bar.current.style.left = `${found.from.at}px`
     bar.current.style.width = `${Math.max(0, found.to.at - found.from.at)}px`
     bar.current.style.top = `${barsTop + found.row * (barHeight + 2)}px`
   })
@@ -87,7 +87,7 @@ export function SpanBar({
         ref={bar}
         data-bar={index}
         aria-hidden
-        className="absolute left-0 grid cursor-grab items-center active:cursor-grabbing"
+        className="absolute grid cursor-grab items-center active:cursor-grabbing"
         style={{ height: barHeight }}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
@@ -120,7 +120,7 @@ function SpanHandle({ index, end }: { index: number; end: 'from' | 'to' }) {
     if (!found || !element) return
     const { at, value } = found[end]
     const hidden = at < -8 || at > scene.width + 8
-    element.style.transform = `translateX(calc(${at}px - 50%))`
+    element.style.left = `${at}px`
     element.style.top = `${barsTop + found.row * (barHeight + 2)}px`
     element.style.visibility = hidden ? 'hidden' : 'visible'
     element.setAttribute('aria-valuenow', String(value))
@@ -201,7 +201,7 @@ function SpanHandle({ index, end }: { index: number; end: 'from' | 'to' }) {
         aria-valuemin={x0}
         aria-valuemax={x1}
         aria-valuenow={bar?.[end].value ?? 0}
-        className="absolute left-0 grid w-6 cursor-ew-resize touch-none place-items-center rounded-sm pointer-coarse:w-11"
+        className="absolute -ml-3 grid w-6 cursor-ew-resize touch-none place-items-center rounded-sm pointer-coarse:-ml-[22px] pointer-coarse:w-11"
         style={{ height: barHeight }}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}

@@ -25,7 +25,8 @@ export function Working() {
           {lines.length} {lines.length === 1 ? 'line' : 'lines'}
         </span>
       </div>
-      <ol ref={list} className="min-h-0 flex-1 overflow-y-auto">
+      {/* A layer of its own, as the lanes' grounds are: what moves there does not redraw it. */}
+      <ol ref={list} className="min-h-0 flex-1 overflow-y-auto will-change-transform">
         {lines.map((line, i) => (
           <LineItem key={line.id} line={line} number={i + 1} />
         ))}

@@ -53,7 +53,10 @@ export function useHandlePainting(paint: (scene: Scene) => void) {
     }
     const stop = store.subscribe(({ scene, held, courses, history }) => {
       if (scene === painted) return
-      const moves = held !== null || courses !== null || history.gesture !== null
+      const { gesture } = history
+      // A key that is held down has the focus on what it moves, and that is seen.
+      const gestures = gesture !== null && !gesture.startsWith('key.')
+      const moves = held !== null || courses !== null || gestures
       if (!moves) paintNow()
       else waiting ??= setTimeout(paintNow, restless)
     })
