@@ -132,6 +132,14 @@ const rates = {
   ],
 }
 
+/** What is dragged in which study, and how far to either side. */
+const scenes = [
+  ['Three lanes, ten lines', study, 'Place a', 150],
+  // Beyond its track a slider does not move, and such moves would cost nothing.
+  ['1,000 strips with slivers', strips, 's', 60],
+  ['Three lanes, a 200-row table and a 500-point trail', rates, 'Place a', 150],
+]
+
 const quantile = (all, q) => [...all].sort((a, b) => a - b)[Math.floor(q * (all.length - 1))]
 
 /** The least a page can do for a pointer: one circle follows it, by hand-written JavaScript. */
@@ -141,11 +149,7 @@ const referencePage = `<svg width="800" height="600"><circle id="c" r="8" cx="50
 async function measureReference(browser) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.setContent(referencePage)
-  await page.mouse.move(100, 50)
-  await page.mouse.down()
-  await page.evaluate(watch)
-  for (let i = 0; i < moves; i++) await page.mouse.move(300 + 150 * Math.sin(i / 20), 50)
-  const { work } = await page.evaluate(() => window.framesSeen)
+  const { work } = await measureDrag(page, 300, 50)
   await page.close()
   return work
 }
@@ -179,71 +183,52 @@ export async function measureFrames() {
     args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
   })
   try {
-    const answer = await fetch(`${address}/api/studies`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ study }),
-    })
-    const { id } = await answer.json()
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    await page.goto(`${address}/studies/${id}`)
-    const flag = page.getByRole('slider', { name: 'Place a', exact: true })
-    await flag.waitFor()
-    const box = await flag.boundingBox()
-    const [x, y] = [box.x + box.width / 2, box.y + 12]
-    const drags = []
-    for (let round = 0; round < rounds; round++) drags.push(await measureDrag(page, x, y))
-    const drag = {
-      latency: drags.flatMap((d) => d.latency),
-      work: drags.flatMap((d) => d.work),
-      intervals: drags.flatMap((d) => d.intervals),
+    const open = async (made) => {
+      const answer = await fetch(`${address}/api/studies`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ study: made }),
+      })
+      await page.goto(`${address}/studies/${(await answer.json()).id}`)
     }
+    const line = (what, value) => console.log(`${what.padEnd(58)}${value.padStart(13)}`)
+    const ms = (value) => `${value.toFixed(2)} ms`
+    const slow = (all) => `${((100 * all.filter((t) => t > 25).length) / all.length).toFixed(1)} %`
+    console.log(`\nFrames in headless Chromium, ${rounds} drags of ${moves} moves each`)
+    console.log('Work for a move: handlers, rendering, committed frame')
+    for (const [what, study, handle, reach] of scenes) {
+      await open(study)
+      const slider = page.getByRole('slider', { name: handle, exact: true })
+      await slider.waitFor()
+      const at = await slider.boundingBox()
+      const [drags, bare] = [[], []]
+      for (let round = 0; round < rounds; round++) {
+        bare.push(await measureReference(browser))
+        drags.push(await measureDrag(page, at.x + at.width / 2, at.y + 12, reach))
+      }
+      console.log(what)
+      for (const [who, works] of [
+        ['one circle follows the pointer', bare],
+        ['the page', drags.map((drag) => drag.work)],
+      ]) {
+        const all = works.flat()
+        line(`  ${who}: median`, ms(quantile(all, 0.5)))
+        line(`  ${who}: 95th percentile`, ms(quantile(all, 0.95)))
+        const each = works.map((work) => quantile(work, 0.95))
+        line(`  ${who}: 95th, quietest drag`, ms(Math.min(...each)))
+      }
+      const latency = drags.flatMap((drag) => drag.latency)
+      line('  pointer event to committed frame, 95th percentile', ms(quantile(latency, 0.95)))
+      const intervals = drags.flatMap((drag) => drag.intervals)
+      line('  frame intervals over 25 ms while dragging', slow(intervals))
+    }
+    await open(study)
     await page.getByRole('button', { name: 'Play a' }).click()
     await page.evaluate(watch)
     await page.waitForTimeout(4000)
     const playing = await page.evaluate(() => window.framesSeen.intervals)
-    const more = {}
-    for (const [what, other, handle, reach] of [
-      // Beyond its track a slider does not move, and such moves would cost nothing.
-      ['1,000 strips with slivers', strips, 's', 60],
-      ['a 200-row table and a 500-point trail', rates, 'Place a', 150],
-    ]) {
-      const made = await fetch(`${address}/api/studies`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ study: other }),
-      })
-      await page.goto(`${address}/studies/${(await made.json()).id}`)
-      const slider = page.getByRole('slider', { name: handle, exact: true })
-      await slider.waitFor()
-      const at = await slider.boundingBox()
-      const seen = []
-      for (let round = 0; round < 2; round++) {
-        seen.push(...(await measureDrag(page, at.x + at.width / 2, at.y + 12, reach)).work)
-      }
-      more[what] = seen
-    }
-    const reference = await measureReference(browser)
-    const slow = (all) => `${((100 * all.filter((t) => t > 25).length) / all.length).toFixed(1)} %`
-    const line = (what, value) => console.log(`${what.padEnd(58)}${value.padStart(13)}`)
-    const ms = (value) => `${value.toFixed(2)} ms`
-    console.log(`\nFrames in headless Chromium: three lanes, ten lines, ${drag.work.length} moves`)
-    line('reference: one circle follows the pointer, median', ms(quantile(reference, 0.5)))
-    line('reference, 95th percentile', ms(quantile(reference, 0.95)))
-    line('work for a move: handlers, rendering, frame; median', ms(quantile(drag.work, 0.5)))
-    line('work for a move, 95th percentile', ms(quantile(drag.work, 0.95)))
-    const each = drags.map((d) => quantile(d.work, 0.95))
-    line(
-      'the same, least and most of the drags',
-      `${Math.min(...each).toFixed(1)}–${ms(Math.max(...each))}`,
-    )
-    line('pointer event to committed frame, 95th percentile', ms(quantile(drag.latency, 0.95)))
-    line('frame intervals over 25 ms while dragging', slow(drag.intervals))
-    line('frame intervals over 25 ms while playing', slow(playing))
-    for (const [what, work] of Object.entries(more)) {
-      line(`${what}: median`, ms(quantile(work, 0.5)))
-      line(`${what}: 95th percentile`, ms(quantile(work, 0.95)))
-    }
+    line('Frame intervals over 25 ms while playing', slow(playing))
   } finally {
     await browser.close()
     await server.stop()

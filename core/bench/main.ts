@@ -1,5 +1,6 @@
 /* Speed as ratios in one run: only the ratios travel from machine to machine. */
 import { all, create } from 'mathjs'
+import { hostileTexts } from '../reference/hostile'
 import integrals from '../reference/integrals.json'
 import minima from '../reference/minima.json'
 import reference from '../reference/values.json'
@@ -185,6 +186,10 @@ function reading() {
     fastest(() => void parseFormula(text), 5),
     theirs,
   )
+  const slowest = hostileTexts
+    .map(([what, hostile]) => ({ what, time: fastest(() => void parseFormula(hostile), 3) }))
+    .reduce((a, b) => (b.time > a.time ? b : a))
+  report(`slowest of ${hostileTexts.length} hostile texts: ${slowest.what}`, slowest.time, theirs)
 }
 
 function dragging() {
