@@ -137,6 +137,7 @@ export {
   offersAtPoint,
   offersFor,
   offersOverSpan,
+  whyNothing,
 } from './study/offers'
 export {
   type Display,

@@ -6,7 +6,7 @@ import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfArea } from '../study/units'
 import { type CurveLookup, emptyResult, failed, type LineContext, type StatementKind } from './kind'
-import { curveSlot, curveText, parseCurveRef, placeText, wordsAfter } from './slots'
+import { curveSlot, curveText, endsOpen, parseCurveRef, placeText, wordsAfter } from './slots'
 import { spanFacts } from './spanFacts'
 
 /** Let A(t) be the area under q from 0 to t. */
@@ -73,10 +73,15 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     }
   },
 
-  offers({ text, curves }) {
-    const rest = wordsAfter(text, 'accumulate', 'accumulated area under', 'area from')
+  offers({ text, curves, variable }) {
+    const open = text.startsWith('area') && endsOpen(text, variable.letter)
+    const rest = wordsAfter(
+      open ? text.replace(/^area\s+(?:under\s+)?/, 'accumulate ') : text,
+      'accumulate',
+      'accumulated area under',
+    )
     if (rest === null) return []
-    const ref = parseCurveRef(rest.split(' ')[0] ?? '')
+    const ref = parseCurveRef(rest.replace(/^(?:of|under)\s+/, '').split(' ')[0] ?? '')
     const lower = /from\s+(\S+)/.exec(rest)?.[1]
     const start = /plus\s+(\S+)/.exec(rest)?.[1]
     const taken = new Set(curves.map((c) => c.name))

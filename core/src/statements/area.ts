@@ -14,6 +14,7 @@ import { lookOverFormula, overSpanFields, renameOver } from './overSpan'
 import {
   curvesMeant,
   curveSlot,
+  endsOpen,
   likelySpan,
   placeText,
   spanIn,
@@ -112,41 +113,48 @@ export const areaKind: StatementKind<AreaLine> = {
   offers(request) {
     const rest = wordsAfter(request.text, 'area under', 'area')
     if (rest === null || request.text === '') return []
-    if (/^(between|from)\b/.test(rest)) return []
-    const { span, rest: words } = spanIn(rest)
+    if (/^between\b/.test(rest) || endsOpen(rest, request.variable.letter)) return []
+    const { rule, share, count, rest: unruled } = stripsIn(rest)
+    const { span, rest: words } = spanIn(unruled)
     const { refs } = curvesMeant(words, request)
     const free = (name: string) => (request.otherSliders.includes(name) ? `${name}₂` : name)
     const [n, s] = [free('n'), free('s')]
+    const bySlider = rule === undefined || rule === 'position'
     const sliders: NewSlider[] = [
-      { name: n, value: 8, from: 1, to: 10_000, step: 1, place: false, scale: 'growing' },
-      { name: s, value: 0, from: 0, to: 1, step: 0.01, place: false },
+      { name: n, value: count ?? 8, ...countRange },
+      ...(bySlider
+        ? [{ name: s, value: share ?? 0, from: 0, to: 1, step: 0.01, place: false }]
+        : []),
     ]
     return refs
       .filter((ref) => ref.order <= 3)
-      .map(({ curve, order }) => ({
-        line: {
+      .map(({ curve, order }) => {
+        const measured = request.measured.includes(curve)
+        const line = {
           kind: 'area' as const,
           id: '',
           curve,
           order,
           span: likelySpan(span, request, curve),
-          count: n,
-          rule: 'position' as const,
-          position: s,
           seed: 1,
           convergence: false,
           tolerance: '0.001',
-        },
-        newSliders: request.measured.includes(curve) ? [] : sliders,
-      }))
-      .map((offer) =>
-        offer.newSliders.length > 0
-          ? offer
-          : {
-              ...offer,
-              line: { ...offer.line, count: '1', position: '0', rule: 'trapezoid' as const },
-            },
-      )
+        }
+        if (measured) {
+          const asked = rule === 'position' && share !== 0.5
+          const how = asked ? rule : ('trapezoid' as const)
+          return { line: { ...line, count: '1', position: String(share ?? 0), rule: how } }
+        }
+        return {
+          line: {
+            ...line,
+            count: n,
+            rule: rule ?? ('position' as const),
+            position: bySlider ? s : '0',
+          },
+          newSliders: sliders,
+        }
+      })
   },
 
   placeFields: [],
@@ -165,6 +173,51 @@ export const areaKind: StatementKind<AreaLine> = {
     tolerance: names(line.tolerance),
   }),
 }
+
+const countRange = { from: 1, to: 10_000, step: 1, place: false, scale: 'growing' } as const
+
+/** How strips are asked for: [words, rule, share of each strip]. */
+const askedRules: readonly (readonly [RegExp, AreaRule, number?])[] = [
+  [/^left\b/, 'position', 0],
+  [/^(?:middles?|midpoints?)\b/, 'position', 0.5],
+  [/^right\b/, 'position', 1],
+  [/^trapez(?:oid|oidal|ium)s?\b/, 'trapezoid'],
+  [/^simpson(?:'s|’s)?(?!\p{L})/u, 'simpson'],
+  [/^lower\b/, 'lower'],
+  [/^upper\b/, 'upper'],
+  [/^random\b/, 'random'],
+]
+
+/** The rule and the count that words name at their beginning, "with" before them or not. */
+function stripsIn(words: string): {
+  rule?: AreaRule
+  share?: number
+  count?: number
+  rest: string
+} {
+  const counted =
+    /(?:^|\s)(?:with\s+|by\s+)?(?:n\s*=\s*(\d+)(?:\s+strips)?|(\d+)\s+(?:strips|rectangles|trapezoids))/i.exec(
+      words,
+    )
+  const digits = counted?.[1] ?? counted?.[2]
+  const number = Number(digits)
+  const fits = digits !== undefined && number >= 1 && number <= countRange.to
+  const left = fits ? cut(words, counted!.index, counted![0].length) : words
+  const named =
+    /(?:^|\s)(?:with\s+|by\s+)?(?=(?:left|mid|right|trapez|simpson|lower|upper|random))/i
+  const at = named.exec(left)
+  const from = at === null ? 0 : at.index + at[0].length
+  const found = at && askedRules.find(([word]) => word.test(left.slice(from).toLowerCase()))
+  const base = fits ? { count: number } : {}
+  if (!at || !found) return { ...base, rest: left }
+  const [word, rule, share] = found
+  const length = from - at.index + word.exec(left.slice(from).toLowerCase())![0].length
+  const rest = cut(left, at.index, length)
+  return { ...base, rule, ...(share === undefined ? {} : { share }), rest }
+}
+
+const cut = (text: string, at: number, length: number) =>
+  `${text.slice(0, at)} ${text.slice(at + length)}`.replace(/\s+/g, ' ').trim()
 
 /** "n = 8" where n is a slider, else "8". */
 function countSlot(line: AreaLine, context: SentenceContext): Phrase {

@@ -68,7 +68,7 @@ export const averageKind: StatementKind<AverageLine> = {
 
   offers(request) {
     const rest = wordsAfter(request.text, 'average value of', 'average of', 'average')
-    if (rest !== null && /^rate\b/.test(rest)) return []
+    if (rest !== null && /^(?:rate|slope)\b/.test(rest)) return []
     return offersOver(rest, request, 3, (ref, span) => ({
       kind: 'average' as const,
       id: '',

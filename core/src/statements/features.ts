@@ -77,17 +77,9 @@ export const featuresKind: StatementKind<FeaturesLine> = {
   },
 
   offers(request) {
-    const asked = wanted.filter((w) => {
-      const rest = wordsAfter(
-        request.text,
-        `${w} of`,
-        w,
-        ...(w === 'turning points' ? extremeWords : []),
-      )
-      return rest !== null && request.text !== ''
-    })
-    return asked.flatMap((only) => {
-      const rest = wordsAfter(request.text, `${only} of`, only, ...extremeWords) ?? ''
+    if (request.text === '') return []
+    return wanted.flatMap((only) => {
+      const rest = wordsAfter(request.text, `${only} of`, only)
       return offersOver(rest, request, 2, (ref, span) => ({
         kind: 'features' as const,
         id: '',
@@ -106,11 +98,6 @@ export const featuresKind: StatementKind<FeaturesLine> = {
 }
 
 /** What people call turning points and what they ask of them. */
-const extremeWords = [
-  ...['extremes', 'highs', 'lows', 'highest value', 'lowest value', 'best value'],
-  ...['highest', 'lowest', 'maximum', 'minimum', 'maxima', 'minima'],
-]
-
 interface Found {
   what: string
   feature: Feature

@@ -52,7 +52,8 @@ export const rateKind: StatementKind<RateLine> = {
       'derivative of',
       'derivative',
     )
-    if (rest === null) return []
+    // "derivative at 2" asks for a value.
+    if (rest === null || /\bat\b/.test(rest)) return []
     const ref = parseCurveRef(rest.replace(/^of /, ''))
     const orders = ref && ref.order > 0 ? [ref.order] : [1, 2]
     return curves

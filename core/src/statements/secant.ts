@@ -147,7 +147,7 @@ export const secantKind: StatementKind<SecantLine> = {
     if (rest === null) return []
     const { refs, rest: ends } = curvesMeant(rest, request)
     const [, from, to] =
-      /^(?:from\s+)?(\S+)\s+to\s+(\S.*)$/.exec(
+      /^(?:from\s+|between\s+)?(\S+)\s+(?:to|and)\s+(\S.*)$/.exec(
         ends.replace(letterIs(request.variable.letter), ''),
       ) ?? []
     return refs

@@ -108,6 +108,12 @@ export function spanIn(words: string): { span: Partial<SpanText> | null; rest: s
   return bare ? { span: { from: bare[1]!, to: bare[2]! }, rest: '' } : { span: null, rest: words }
 }
 
+/** "from 0" and "from 0 to t" ask for the area as a function, not over a span. */
+export function endsOpen(words: string, letter: string): boolean {
+  const to = /\bfrom\s+\S+(?:\s+to\s+(\S+))?\s*$/.exec(words)
+  return to !== null && (to[1] === undefined || to[1] === letter)
+}
+
 /** The span a line is offered with: the one that was said, that is selected, or that of the curve. */
 export const likelySpan = (
   said: Partial<SpanText> | null,

@@ -77,7 +77,8 @@ export const whereKind: StatementKind<WhereLine> = {
     const { span, rest: words } = spanIn(rest)
     const [, left = '', right = ''] =
       /^(.*?)(?:\s*(?:=|\bequals?\b|\bmeets?\b|\bis\b)\s*(.*))?$/.exec(words) ?? []
-    const { refs } = curvesMeant(left, request)
+    const { refs, rest: unread } = curvesMeant(left, request)
+    if (unread !== '') return []
     const target = right.trim() || '0'
     return refs
       .filter((ref) => ref.order <= 3)

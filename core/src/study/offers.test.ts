@@ -8,6 +8,7 @@ import {
   setSlider,
   type Study,
   studySchema,
+  whyNothing,
 } from '../index'
 import { allKinds } from '../statements'
 
@@ -45,11 +46,72 @@ const spoken: readonly (readonly [words: string, sentence: string])[] = [
   ['distance from q to (3, 1)', 'Distance L(t) from q at t = a to (3, 1)'],
 ]
 
+/** As people say it who do not know the lines' own words. */
+const everyday: readonly (readonly [words: string, sentence: string])[] = [
+  ['what is the slope of q at t = 2?', 'Tangent to q at t = 2'],
+  ['derivative of q at 3', 'Value of q′ at t = 3'],
+  ['second derivative of q', 'Rate of change of the rate q′′(t) = −3.24 sin(0.9t)'],
+  ['chord of q from 1 to 3', 'Secant to q from t = 1 to t = 3'],
+  ['Δy', 'Secant to q from t = a to t = a + h'],
+  ['mean value theorem', 'Average rate of q over [0, 10]'],
+  ['mean of q over 1 to 4', 'Average of q over [1, 4]'],
+  ['average slope of q between t = 1 and t = 4', 'Average rate of q over [1, 4]'],
+  ['q(3)', 'Value of q at t = 3'],
+  ["q'(t) = 2", 'Where is q′ = 2 on [0, 10]'],
+  ['for which t is q = 5?', 'Where is q = 5 on [0, 10]'],
+  ['solve q(t) = r(t)', 'Where does q meet r on [0, 10]'],
+  ['intersections', 'Where does q meet r on [0, 10]'],
+  ['where is the tangent horizontal', 'Where is q′ = 0 on [0, 10]'],
+  ['where is q increasing', 'Features of q on [0, 10]'],
+  ['find the maximum of q', 'Turning points of q on [0, 10]'],
+  ['points of inflection', 'Inflections of q on [0, 10]'],
+  ['roots of q', 'Zeros of q on [0, 10]'],
+  ['integral of q from 1 to 4', 'Area under q over [1, 4] with n = 8 strips, height at the left'],
+  ['Riemann sum', 'Area under q over [0, 10] with n = 8 strips, height at the left'],
+  ['upper sum', 'Area under q over [0, 10] with n = 8 strips, height at the greatest value'],
+  [
+    'trapezoidal rule for q on [0, 5] with n = 20',
+    'Area under q over [0, 5] with n = 20 strips, height along a slanted top',
+  ],
+  ['antiderivative of q', 'Let A(t) be the area under q from 0 to t'],
+  ['area under q from 0 to t', 'Let A(t) be the area under q from 0 to t'],
+  ['area between q and r from 1 to 4', 'Area between q and r over [1, 4]'],
+]
+
 describe('what is said and what is offered', () => {
   test.each(spoken)('“%s” offers “%s”', (words, sentence) => {
     const study = words.startsWith('let') ? flood() : added(flood(), 'let r(t) = 5 - t/4')
     const sentences = offersFor(words, study, null).map((o) => o.sentence)
     expect(sentences[0]).toBe(sentence)
+  })
+
+  test.each(everyday)('“%s” is understood as “%s”', (words, sentence) => {
+    const study = added(flood(), 'let r(t) = 5 - t/4')
+    const offered = offersFor(words, study, null).map((o) => o.sentence)
+    expect(offered[0]).toBe(sentence)
+  })
+
+  test('a count and a rule that are said are there at once', () => {
+    const study = added(flood(), 'midpoint rule of q from 0 to 5 with 20 strips')
+    expect(study.sliders.map(({ name, value }) => [name, value])).toEqual([
+      ['n', 20],
+      ['s', 0.5],
+    ])
+  })
+
+  test.each([
+    ['intersection', 'That takes a second curve: let r(t) = …'],
+    ['let q(t) = 2t', 'There is a curve q already'],
+    ['data', 'Readings from a file or a list'],
+    ['new curve', 'let r(t) = …'],
+    ['zzz', 'Nothing fits “zzz” yet'],
+  ])('“%s” offers nothing and says why', (words, why) => {
+    expect(offersFor(words, flood(), null)).toEqual([])
+    expect(whyNothing(words, flood())).toContain(why)
+  })
+
+  test('words that are not understood are not taken for a curve', () => {
+    expect(offersFor('where is the lagoon = 2', flood(), null)).toEqual([])
   })
 
   test('every kind of line can be asked for', () => {

@@ -16,6 +16,7 @@ import { numberToFormula } from './numbers'
 import type { SpanText } from './parts'
 
 import { createEvaluator } from './evaluate'
+import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'
 import type { Study } from './schema'
 
 /** A sentence that "Say what to add" proposes, and the edit that adds it. */
@@ -32,7 +33,7 @@ const requestFor = (
   place: string | null,
   span: SpanText | null = null,
 ): Request => ({
-  text: text.trim(),
+  text: plainRequest(text, study.variable.letter, curveMakers(study)),
   variable: study.variable,
   curves: curveMakers(study).map((line) => ({ name: line.name, ...ownSpan(line, study) })),
   measured: study.lines.flatMap((l) => (l.kind === 'readings' ? [l.name] : [])),
@@ -62,11 +63,16 @@ export function offersFor(
   selectedSpan: SpanText | null = null,
 ): Offer[] {
   const request = requestFor(text, study, selectedPlace, selectedSpan)
+  const asked = [request, ...inOwnWords(request).map((own) => ({ ...request, text: own }))]
   return toOffers(
-    allKinds.flatMap((kind) => kind.offers(request)),
+    asked.flatMap((one) => allKinds.flatMap((kind) => kind.offers(one))),
     study,
   )
 }
+
+/** Why nothing is offered for what was typed, and what could be typed instead. */
+export const whyNothing = (text: string, study: Study): string =>
+  nothingOffered(requestFor(text, study, null))
 
 function toOffers(proposals: Proposal<Statement>[], study: Study): Offer[] {
   const evaluate = createEvaluator({ results: false })

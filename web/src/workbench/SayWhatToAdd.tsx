@@ -1,5 +1,5 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
-import { type Offer, offersFor } from '@yperkine/core'
+import { type Offer, offersFor, whyNothing } from '@yperkine/core'
 import { useMemo, useState } from 'react'
 import { ReadingsButton } from './ReadingsDialog'
 import { useWorkbench, useWorkbenchStore } from './store'
@@ -24,7 +24,7 @@ export function SayWhatToAdd() {
     announce(`Added: ${offer.sentence}`)
     setText('')
   }
-  const lost = looking && text.trim() !== '' && offers.length === 0
+  const lost = study && text.trim() !== '' && offers.length === 0 ? whyNothing(text, study) : null
 
   return (
     <div className="relative shrink-0 border-t border-rule bg-paper px-[18px] py-2">
@@ -70,8 +70,7 @@ export function SayWhatToAdd() {
           role="status"
           className="popover absolute inset-x-3 bottom-full mb-1 px-3 py-2 text-quiet"
         >
-          Nothing fits “{text.trim()}” yet. Try tangent, secant, where q′ = 2, table, area, or let
-          g(t) = …
+          {lost}
         </p>
       )}
     </div>
