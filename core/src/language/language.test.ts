@@ -106,6 +106,17 @@ describe('what people write by hand', () => {
     expect(valueAt('x if x > 0', -1)).toBeNaN()
   })
 
+  test.each([
+    ['2 + 1e-3', [{ from: 4, to: 8, replacement: '1E-3' }]],
+    ['1e-3x', []],
+    ['1 e - 3', []],
+    ['1E-3', []],
+  ])('a power of ten is offered for %s where it may be meant', (typed, hints) => {
+    const parsed = parseFormula(typed)
+    expect(parsed).toMatchObject({ ok: true, hints })
+    if (parsed.ok) expect(parsed.hints).toHaveLength(hints.length)
+  })
+
   test('e^2x is offered as e^(2x)', () => {
     const parsed = parseFormula('3 + e^2x')
     expect(parsed).toMatchObject({

@@ -60,12 +60,34 @@ export function parseFormula(text: string, options: ParseOptions = {}): Parsed {
   const hints: Hint[] = []
   try {
     const tree = readTokens(tokens, variable, hints, text)
-    return problems.length > 0 ? { ok: false, problems } : { ok: true, tree, hints }
+    if (problems.length > 0) return { ok: false, problems }
+    return { ok: true, tree, hints: [...hints, ...powersOfTen(tokens, text)] }
   } catch (error) {
     if (!(error instanceof Stop)) throw error
     return { ok: false, problems: [...problems, error.problem].sort((a, b) => a.from - b.from) }
   }
 }
+
+/** 1e-3 is 1·e − 3 by the rules; who writes it without a gap often means 0.001. */
+const powersOfTen = (tokens: readonly Token[], text: string): Hint[] =>
+  tokens.flatMap((token, i) => {
+    const [e, sign, digits, next] = tokens.slice(i + 1, i + 5)
+    if (token.kind !== 'number' || e?.kind !== 'constant' || e.name !== 'e') return []
+    if (sign?.kind !== 'sign' || (sign.sign !== '-' && sign.sign !== '+')) return []
+    if (digits?.kind !== 'number' || !/^\d+$/.test(text.slice(digits.from, digits.to))) return []
+    const close = e.from === token.to && sign.from === e.to && digits.from === sign.to
+    const alone = next === undefined || next.kind === 'end' || next.kind === 'sign'
+    if (!close || !alone) return []
+    const meant = `${text.slice(token.from, token.to)}E${sign.sign}${text.slice(digits.from, digits.to)}`
+    return [
+      {
+        message: `e is 2.718… here; did you mean ${meant}?`,
+        from: token.from,
+        to: digits.to,
+        replacement: meant,
+      },
+    ]
+  })
 
 function readTokens(tokens: Token[], variable: string, hints: Hint[], text: string): Tree {
   let at = 0

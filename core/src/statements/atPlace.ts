@@ -109,6 +109,8 @@ export function offersAt<L>(
   make: (ref: CurveRef, place: string) => L | null,
 ): Proposal<L>[] {
   const { ref, place: said } = curveAndPlace(rest, request.variable.letter, request.curves)
+  // "from 2 to 5" is no place.
+  if (said && /^(?:from|over|on)\s/.test(said)) return []
   const meant = ref ?? request.ref
   const refs = meant ? [meant] : request.curves.map((c) => ({ curve: c.name, order: 0 }))
   const place = said ?? request.place ?? request.sliders[0] ?? null

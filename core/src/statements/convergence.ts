@@ -1,10 +1,9 @@
 import { riemannTotal } from '../calculus/riemann'
 import { countByBound, fittedOrder, smallestCount, usualOrder } from '../calculus/sumErrors'
-import { formatNumber, formatShort } from '../study/numbers'
+import { formatNumber, formatPower, formatShort } from '../study/numbers'
 import type { AreaLine } from './area'
 import type { LineContext, ResultChart, ResultTable } from './kind'
 import { remember, type SpanFacts } from './spanFacts'
-import { scientific } from './secant'
 
 const rules = ['left', 'right', 'midpoint', 'trapezoid', 'simpson'] as const
 const counts = [2, 4, 8, 16, 32, 64, 128, 256, 512, 1024]
@@ -105,6 +104,6 @@ function enough(facts: SpanFacts, tolerance: number, { decimals }: LineContext):
       return `${rule} ${tried?.count ?? 'over a million'}${bound === null ? '' : ` (sure with ${bound})`}`
     }),
   )
-  const under = tolerance < 1e-4 ? scientific(tolerance) : formatShort(tolerance, decimals + 6)
+  const under = tolerance < 1e-4 ? formatPower(tolerance) : formatShort(tolerance, decimals + 6)
   return [`Strips until the error is under ${under}: ${said.join(', ')}.`]
 }

@@ -269,7 +269,7 @@ function told(
         ? [
             {
               name: 'Candidates' as const,
-              columns: [letter, `${name}(${letter})`, 'what', ''],
+              columns: [letter, `${name}(${letter})`, 'what', 'extreme'],
               rows: candidates,
               count: candidates.length,
               open: false,

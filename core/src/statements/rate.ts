@@ -52,8 +52,8 @@ export const rateKind: StatementKind<RateLine> = {
       'derivative of',
       'derivative',
     )
-    // "derivative at 2" asks for a value.
-    if (rest === null || /\bat\b/.test(rest)) return []
+    // "derivative at 2" asks for a value, "rate of change from 2 to 5" for an average.
+    if (rest === null || /\b(?:at|from|over|on)\b/.test(rest)) return []
     const ref = parseCurveRef(rest.replace(/^of /, ''))
     const orders = ref && ref.order > 0 ? [ref.order] : [1, 2]
     return curves

@@ -1,14 +1,16 @@
 import { z } from 'zod'
 import { differenceQuotient } from '../calculus/secant'
 import type { RealFunction } from '../evaluate/compile'
-import { formatNumber, formatShort, numberToFormula } from '../study/numbers'
+import { formatNumber, formatPower, formatShort, numberToFormula } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { lookAt } from './atPlace'
 import {
   failed,
   type LineContext,
+  type LineProblem,
   type Mark,
+  type Readout,
   type ResultChart,
   type ResultTable,
   type StatementKind,
@@ -69,10 +71,7 @@ export const secantKind: StatementKind<SecantLine> = {
     const table = line.closing ? closingIn(f, a, context) : null
     if (a === b) {
       return {
-        ...failed({
-          message: `both ends are at ${variable.letter} = ${formatShort(a, 6)}: one point makes no secant`,
-          fix: 'move one end, or say “tangent”',
-        }),
+        ...failed(samePlace(line, a, context)),
         ...(table ?? {}),
       }
     }
@@ -82,7 +81,19 @@ export const secantKind: StatementKind<SecantLine> = {
     const unit = unitOfDerivative(curve.unit, variable.unit, order)
     const slopeUnit = unitOfDerivative(curve.unit, variable.unit, order + 1)
     const lane = { curve: line.curve, order }
-    const show = (value: number) => formatNumber(value, decimals)
+    // Of ends close together both differences are small: they are given as many digits as the run.
+    const tiny = Math.abs(run) < 10 ** -Math.min(decimals, 6)
+    const show = (value: number) =>
+      tiny && value !== 0 ? formatPower(value, decimals) : formatNumber(value, decimals)
+    const small = (label: 'rise' | 'dy', value: number): Readout => ({
+      label,
+      text: withUnit(show(value), unit),
+      value,
+    })
+    const runText = withUnit(
+      Math.abs(run) < 1e-6 ? formatPower(run, 3) : formatShort(run, 12),
+      variable.unit,
+    )
     const rounding = differenceQuotient(f, a, run).rounding
     const marks: Mark[] = [
       { kind: 'line', lane, x: a, y: ya, slope, extent: 'whole' },
@@ -94,7 +105,7 @@ export const secantKind: StatementKind<SecantLine> = {
         toX: b,
         toY: yb,
         rise: withUnit(show(rise), unit),
-        run: withUnit(formatShort(run, Math.max(decimals, 6)), variable.unit),
+        run: runText,
       },
       { kind: 'dot', lane, x: a, y: ya, place: line.from },
       { kind: 'dot', lane, x: b, y: yb, place: line.to },
@@ -103,13 +114,9 @@ export const secantKind: StatementKind<SecantLine> = {
     return {
       readouts: [
         numberReadout('slope', slope, slopeUnit, decimals),
-        numberReadout('rise', rise, unit, decimals),
-        {
-          label: 'run',
-          text: withUnit(formatShort(run, 12), variable.unit),
-          value: run,
-        },
-        ...(Number.isFinite(tangent) ? [numberReadout('dy', tangent * run, unit, decimals)] : []),
+        small('rise', rise),
+        { label: 'run', text: runText, value: run },
+        ...(Number.isFinite(tangent) ? [small('dy', tangent * run)] : []),
         lineReadout({ at: a, value: ya, slope }, context),
       ],
       marks,
@@ -188,6 +195,26 @@ function sidesOf(f: RealFunction, x: number, { decimals }: LineContext): string 
   return `the slope is ${show(left)} on its left and ${show(right)} on its right`
 }
 
+/** Why the two ends make no secant: they are one place, or too close to be told apart. */
+function samePlace({ from, to }: SecantLine, a: number, context: LineContext): LineProblem {
+  const added = to.startsWith(`${from} + `) ? context.number(to.slice(from.length + 3)) : null
+  const where = `${context.variable.letter} = ${formatShort(a, 6)}`
+  if (added?.ok && added.value !== 0) {
+    const apart = formatPower(gapAfter(a))
+    return {
+      message: `adding ${formatPower(added.value)} to ${formatShort(a, 6)} changes nothing: the numbers a computer has beside it are ${apart} apart`,
+      fix: 'let the second end be further away',
+    }
+  }
+  return {
+    message: `both ends are at ${where}: one point makes no secant`,
+    fix: 'move one end, or say “tangent”',
+  }
+}
+
+/** The distance to the next larger double, for numbers that are not extreme. */
+const gapAfter = (x: number) => 2 ** Math.max(-1074, Math.floor(Math.log2(Math.abs(x))) - 52)
+
 /** Secants from one place to places ever closer, and how far each slope is from the tangent's. */
 function closingIn(
   f: RealFunction,
@@ -201,13 +228,12 @@ function closingIn(
   const rows = distances.map((h) => {
     const found = rules.map((rule) => differenceQuotient(f, x, h, rule))
     const values = [h, ...found.map((q) => q.value), known ? found[0]!.value - slope : NaN]
-    const held = found.some((q) => q.tooSmall && Number.isFinite(q.value))
     return {
       cells: [
         formatDistance(h),
         ...found.map((q) => (Number.isFinite(q.value) ? formatNumber(q.value, digits) : '—')),
-        known && Number.isFinite(values[4]) ? scientific(values[4]!) : '—',
-        held ? 'rounding' : h <= 0.001 ? 'close' : '',
+        known && Number.isFinite(values[4]) ? formatPower(values[4]!) : '—',
+        known && Number.isFinite(values[4]) ? (found[0]!.tooSmall ? 'rounding' : 'h') : '',
       ],
       values: [...values.map((v) => (Number.isFinite(v) ? v : null)), null],
     }
@@ -224,7 +250,7 @@ function closingIn(
     tables: [
       {
         name: 'Secants',
-        columns: ['h', 'forward', 'backward', 'central', 'off by', ''],
+        columns: ['h', 'forward', 'backward', 'central', 'off by', 'from'],
         rows,
         count: rows.length,
         open: true,
@@ -245,15 +271,4 @@ function closingIn(
   }
 }
 
-const formatDistance = (h: number) => (h >= 1e-6 ? numberToFormula(h) : scientific(h))
-const raised = '⁰¹²³⁴⁵⁶⁷⁸⁹'
-/** 2.5·10⁻⁷ */
-export function scientific(value: number): string {
-  if (value === 0) return '0'
-  const [mantissa, exponent] = value.toExponential(1).split('e') as [string, string]
-  const power = [...exponent.replace('+', '')]
-    .map((c) => (c === '-' ? '⁻' : raised[Number(c)]))
-    .join('')
-  const front = mantissa.replace(/\.0$/, '').replace('-', '−')
-  return front === '1' ? `10${power}` : `${front}·10${power}`
-}
+const formatDistance = (h: number) => (h >= 1e-4 ? numberToFormula(h) : formatPower(h))

@@ -6,6 +6,7 @@ import {
   createStudy,
   editSlot,
   changeFormula,
+  changeLine,
   enterSlider,
   type LineResult,
   moveSpanEnd,
@@ -73,6 +74,27 @@ describe('secant', () => {
   test('so small a distance that rounding counts is said', () => {
     const study = enterSlider('h', 1e-13)(say(flood, 'secant'))
     expect(last(study).result.notes!.join()).toMatch(/rounding alone moves the slope/)
+  })
+  test('rise and dy keep their digits while the ends close in', () => {
+    const { result } = last(enterSlider('h', 1e-8)(say(made('f(x) = x^2'), 'secant')))
+    // The place is 0 and f is x²: the rise over 10⁻⁸ is 10⁻¹⁶, and never reads 0.000.
+    expect(text(result, 'rise')).toBe('10⁻¹⁶')
+    expect(text(result, 'run')).toBe('10⁻⁸')
+  })
+  test('a distance that is lost in floating point is told from none at all', () => {
+    const lost = last(enterSlider('h', 1e-16)(say(flood, 'secant')))
+    expect(lost.result.problems[0]!.message).toMatch(/adding 10⁻¹⁶ to 5 changes nothing/)
+    // The doubles beside 5 are 2⁻⁵⁰ apart (IEEE 754: 52 bits after the leading one, 4 ≤ 5 < 8).
+    expect(lost.result.problems[0]!.message).toContain('8.9·10⁻¹⁶ apart')
+    const none = last(enterSlider('h', 0)(say(flood, 'secant')))
+    expect(none.result.problems[0]!.message).toMatch(/one point makes no secant/)
+  })
+  test('the table of secants says what keeps each slope from the tangent’s', () => {
+    const study = say(flood, 'secant')
+    const [table] = last(changeLine(study.lines.at(-1)!.id, { closing: true })(study)).result
+      .tables!
+    const from = Object.fromEntries(table!.rows.map((r) => [r.cells[0], r.cells.at(-1)]))
+    expect([from['0.01'], from['10⁻⁷'], from['10⁻¹²']]).toEqual(['h', 'h', 'rounding'])
   })
   test('at a kink the slopes of both sides stand beside it', () => {
     const { result } = last(say(made('f(x) = |x|'), 'secant 0 to 2'))

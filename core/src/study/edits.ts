@@ -3,7 +3,7 @@ import { tokenize } from '../language/tokens'
 import { namesIn } from '../language/tree'
 import { type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
 import type { CurveLine } from '../statements/curve'
-import { decimalsOfStep, formatShort, numberToFormula } from './numbers'
+import { decimalsOfStep, formatTiny, numberToFormula } from './numbers'
 import {
   type Display,
   type Lane,
@@ -410,7 +410,7 @@ export const changeVariable =
 
 /** How a slider's value is written: with the decimals of its step. */
 export const sliderText = (slider: Slider) =>
-  formatShort(slider.value, Math.max(decimalsOfStep(slider.step), 3))
+  formatTiny(slider.value, Math.max(decimalsOfStep(slider.step), 3))
 
 /**
  * Moves a place by steps of its slider (of 0.1 where it is a typed number), or to the end of its

@@ -13,14 +13,24 @@ const as =
   (rest: string) =>
     words.map((word) => `${word} ${rest}`.trim())
 
+const overSpan = /(?:^|\s)(?:from|over|on)\s+\S/
+
 const everyday: readonly Everyday[] = [
   {
     said: ['slope', 'gradient', 'steepness'],
-    own: (rest, request) => [`tangent ${rest}`.trim(), ...valueOfDerivative(rest, request)],
+    own: (rest, request) =>
+      overSpan.test(rest)
+        ? [`secant ${rest}`, `average rate ${rest}`]
+        : [`tangent ${rest}`.trim(), ...valueOfDerivative(rest, request)],
   },
   {
-    said: ['derivative', 'rate of change'],
-    own: (rest, request) => (/(?:^| )at /.test(rest) ? valueOfDerivative(rest, request) : []),
+    said: ['derivative', 'rate of change', 'rate'],
+    own: (rest, request) =>
+      overSpan.test(rest)
+        ? [`average rate ${rest}`]
+        : /(?:^| )at /.test(rest)
+          ? valueOfDerivative(rest, request)
+          : [],
   },
   { said: ['second derivative'], own: derivativeOfOrder(2) },
   { said: ['third derivative'], own: derivativeOfOrder(3) },

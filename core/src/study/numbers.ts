@@ -44,6 +44,26 @@ export function formatShort(value: number, decimals: number): string {
 /** Beyond this many decimals two ends of a stretch count as one place. */
 const closestApart = 15
 
+const raised = '⁰¹²³⁴⁵⁶⁷⁸⁹'
+/** A number as 2.5·10⁻⁷, rounded to so many decimals without padding; 2.5 where the power is 0. */
+export function formatPower(value: number, decimals = 1): string {
+  if (value === 0) return '0'
+  const [mantissa, exponent] = value.toExponential(decimals).split('e') as [string, string]
+  const front = mantissa.replace(/\.?0+$/, '').replace('-', minus)
+  if (exponent === '+0') return front
+  const power = [...exponent.replace('+', '')]
+    .map((c) => (c === '-' ? '⁻' : raised[Number(c)]))
+    .join('')
+  const plain = front === '1' || front === `${minus}1`
+  return plain ? front.replace('1', `10${power}`) : `${front}·10${power}`
+}
+
+/** As `formatShort`, but a number that would read 0 and is not is written as a power of ten. */
+export function formatTiny(value: number, decimals: number): string {
+  const text = formatShort(value, decimals)
+  return text === '0' && value !== 0 ? formatPower(value, 3) : text
+}
+
 /** A stretch as "[1, 2.5]", with as many more decimals than the given as tell its ends apart. */
 export function formatStretch([lo, hi]: readonly [number, number], decimals: number): string {
   const alike = formatShort(lo, decimals) === formatShort(hi, decimals)

@@ -49,6 +49,8 @@ const spoken: readonly (readonly [words: string, sentence: string])[] = [
 /** As people say it who do not know the lines' own words. */
 const everyday: readonly (readonly [words: string, sentence: string])[] = [
   ['what is the slope of q at t = 2?', 'Tangent to q at t = 2'],
+  ['slope of q between 2 and 5', 'Secant to q from t = 2 to t = 5'],
+  ['rate of change of q from 2 to 5', 'Average rate of q over [2, 5]'],
   ['derivative of q at 3', 'Value of q′ at t = 3'],
   ['second derivative of q', 'Rate of change of the rate q′′(t) = −3.24 sin(0.9t)'],
   ['chord of q from 1 to 3', 'Secant to q from t = 1 to t = 3'],

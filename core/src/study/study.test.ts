@@ -24,7 +24,7 @@ import {
   undo,
 } from '../index'
 import { lineEquation } from './equation'
-import { formatShort, formatStretch } from './numbers'
+import { formatPower, formatShort, formatStretch } from './numbers'
 import { unitOfDerivative } from './units'
 import { parseSpan, readNumber } from './values'
 
@@ -69,6 +69,26 @@ describe('numbers for reading', () => {
     [9.9995, 3, '10.000'],
   ])('%d to %d decimals is %s', (value, decimals, text) => {
     expect(formatNumber(value, decimals)).toBe(text)
+  })
+
+  test.each([
+    ['1e-8', 1e-8],
+    ['-2.5e-3', -0.0025],
+    ['1e3', 1000],
+    ['2e', 2 * Math.E],
+    ['e^2', Math.exp(2)],
+    ['1 - e', 1 - Math.E],
+  ])('%s as a place is %d', (typed, value) => {
+    expect(readNumber(typed)).toMatchObject({ ok: true, value })
+  })
+  test.each([
+    [1e-8, 1, '10⁻⁸'],
+    [-1.0589e-8, 3, '−1.059·10⁻⁸'],
+    [1.6, 1, '1.6'],
+    [-1e12, 2, '−10¹²'],
+    [0, 3, '0'],
+  ])('%d as a power of ten is written with %d decimals as %s', (value, decimals, text) => {
+    expect(formatPower(value, decimals)).toBe(text)
   })
 
   test('rounding is within half a unit of the last place, and never −0', () => {

@@ -31,7 +31,11 @@ type Meaning = { ok: true; tree: Tree; f: RealFunction } | { ok: false; problem:
 const meanings = new Map<string, Meaning>()
 const mostMeanings = 500
 
-function meaningOf(text: string, names: readonly string[]): Meaning {
+/** A number alone, such as 1e-8: here nobody means e = 2.718… */
+const powerOfTen = /^(\s*[-+−]?(?:\d+\.?\d*|\.\d+))e([-+−]?\d+\s*)$/
+
+function meaningOf(typed: string, names: readonly string[]): Meaning {
+  const text = names.includes('e') ? typed : typed.replace(powerOfTen, '$1E$2').replace('E−', 'E-')
   const key = `${names.join()}\u0000${text}`
   const known = meanings.get(key)
   if (known) return known

@@ -18,10 +18,15 @@ const mostProblems = 100
 
 /**
  * Comma-separated values (RFC 4180) for a table. Numbers keep all their digits; what has no value is
- * an empty cell.
+ * an empty cell, and words stand as they are.
  */
-export function toCsv(columns: readonly string[], rows: readonly (readonly number[])[]): string {
-  const cells = rows.map((row) => row.map((v) => (Number.isFinite(v) ? String(v) : '')))
+export function toCsv(
+  columns: readonly string[],
+  rows: readonly (readonly (number | string)[])[],
+): string {
+  const cells = rows.map((row) =>
+    row.map((v) => (typeof v === 'string' || Number.isFinite(v) ? String(v) : '')),
+  )
   return Papa.unparse({ fields: [...columns], data: cells }, { newline: '\r\n' })
 }
 

@@ -38,6 +38,9 @@ test('outside the domain a cell is empty, and too many rows are refused', () => 
     columns: ['x', 'f(x)'],
   })
   expect(toCsv(columns, rows)).toBe('x,f(x)\r\n-1,\r\n0,\r\n1,0')
+  expect(toCsv(['kind', 'x'], [['high, at an end', 2 / 3]])).toBe(
+    `kind,x\r\n"high, at an end",${2 / 3}`,
+  )
   expect(() => tabulate(read('x'), { from: 0, to: 1, step: 1e-9, h: 1, columns: ['x'] })).toThrow(
     /100000 rows/,
   )

@@ -1,9 +1,11 @@
 import {
   enterSlider,
   nameToLatex,
+  numberToFormula,
   readNumber,
   shareOfSlider,
   type SliderRole,
+  type Slider,
   sliderRole,
   sliderText,
   sliderValueAt,
@@ -55,6 +57,12 @@ const drawnFrom = 7
 const noMarks: SliderRole['marks'] = []
 
 const sliderOf = (study: Study, name: string) => study.sliders.find((s) => s.name === name)
+
+/** A value as it can be typed again. */
+const typeable = (slider: Slider) => {
+  const text = sliderText(slider)
+  return text.includes('·') ? numberToFormula(slider.value) : text.replace('−', '-')
+}
 
 function Track({ name }: { name: string }) {
   const store = useWorkbenchStore()
@@ -121,7 +129,7 @@ function Track({ name }: { name: string }) {
           <EditableText
             label={`${slider.name} exactly`}
             className="w-28 text-right"
-            value={sliderText(now()!).replace('−', '-')}
+            value={typeable(now()!)}
             check={(text) => {
               const read = readNumber(text, store.getState().history.present.sliders)
               return read.ok ? null : read.message

@@ -74,6 +74,9 @@ export const LineItem = memo(function LineItem({
             <PhraseView key={i} line={line} phrase={phrase} problem={unreadable} />
           ))}
         </div>
+        {said.problems.map((problem) => (
+          <ProblemView key={problem.message} line={line} problem={problem} />
+        ))}
         {said.speaks && <Readouts id={line.id} />}
         <PendingWork id={line.id} name={sentenceText(phrases)} />
         <LineActions line={line} speaks={said.speaks} />
@@ -83,9 +86,6 @@ export const LineItem = memo(function LineItem({
           </p>
         ))}
         <FurtherResults line={line} />
-        {said.problems.map((problem) => (
-          <ProblemView key={problem.message} line={line} problem={problem} />
-        ))}
         {said.hints.map((hint) => (
           <p key={hint.message} className="mt-1 text-quiet">
             {hint.message}{' '}

@@ -22,6 +22,18 @@ function shares(columns: readonly string[], rows: ResultTable['rows']): string {
   return longest.map((n) => (n > wordyFrom ? 'minmax(0, 1fr)' : `${n + 0.5}ch`)).join(' ')
 }
 
+/** Numbers of one length after the point stand under each other; others begin at the left. */
+function alignments(columns: readonly string[], rows: ResultTable['rows']): string[] {
+  return columns.map((_, k) => {
+    const lengths = rows.slice(0, 40).flatMap((r) => {
+      const cell = r.cells[k] ?? ''
+      return cell === '—' ? [] : [/^[−+]?\d+\.(\d+)$/.exec(cell)?.[1]!.length ?? -1]
+    })
+    const fixed = lengths.length > 0 && lengths.every((n) => n > 0 && n === lengths[0])
+    return fixed ? 'text-right' : 'text-left'
+  })
+}
+
 interface Props {
   line: Statement
   name: string
@@ -77,11 +89,18 @@ function Rows({
   const highlight = useWorkbench((s) => s.highlight)
   const sorted = useMemo(() => {
     if (!order) return rows
-    const keyOf = (row: (typeof rows)[number]) => row.values[order.column] ?? Infinity
-    const up = [...rows].sort((a, b) => keyOf(a) - keyOf(b))
+    const { column } = order
+    // Numbers by their size, before words by the alphabet.
+    const up = [...rows].sort((a, b) => {
+      const [x, y] = [a.values[column] ?? null, b.values[column] ?? null]
+      if (x !== null && y !== null) return x - y
+      if (x !== null || y !== null) return x === null ? 1 : -1
+      return (a.cells[column] ?? '').localeCompare(b.cells[column] ?? '')
+    })
     return order.falls ? up.reverse() : up
   }, [rows, order])
   const grid = useMemo(() => ({ gridTemplateColumns: shares(columns, rows) }), [columns, rows])
+  const aligned = useMemo(() => alignments(columns, rows), [columns, rows])
   const dense = columns.length > 4
   const wordy = useMemo(() => isWordy(columns, rows), [columns, rows])
   const rowHeight = wordy ? wordyHeight : numberHeight
@@ -104,12 +123,10 @@ function Rows({
       () => store.getState().announce('The browser did not let the text be copied'),
     )
   const keep = () => {
-    const csv = toCsv(
-      columns.filter((c) => c !== ''),
-      sorted.map((r) =>
-        r.values.slice(0, columns.filter((c) => c !== '').length).map((v) => v ?? NaN),
-      ),
-    )
+    // Numbers with all their digits; a cell of words as it reads.
+    const cellsOf = ({ values, cells }: (typeof rows)[number]) =>
+      values.map((v, k) => v ?? (cells[k] === '—' ? '' : (cells[k] ?? '')))
+    const csv = toCsv(columns, sorted.map(cellsOf))
     const url = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
     const link = document.createElement('a')
     link.href = url
@@ -136,7 +153,7 @@ function Rows({
         onPointerLeave={() => store.getState().setHighlight(null)}
       >
         <div role="rowgroup" className="border-b border-rule pr-3">
-          <div role="row" className="grid items-end gap-x-1.5" style={grid}>
+          <div role="row" className="grid items-end gap-x-2.5" style={grid}>
             {columns.map((column, k) => (
               <div
                 key={k}
@@ -144,11 +161,11 @@ function Rows({
                 aria-sort={
                   order?.column === k ? (order.falls ? 'descending' : 'ascending') : 'none'
                 }
-                className="py-0.5 text-[calc(13px*var(--type))] text-quiet"
+                className={`py-0.5 text-[calc(13px*var(--type))] text-quiet ${aligned[k]}`}
               >
                 <button
                   type="button"
-                  className="text-left hover:text-ink"
+                  className={`hover:text-ink ${aligned[k]}`}
                   onClick={() =>
                     setOrder((now) => ({
                       column: k,
@@ -178,7 +195,7 @@ function Rows({
                   key={item.key}
                   role="row"
                   aria-rowindex={item.index + 2}
-                  className={`absolute inset-x-0 grid items-center gap-x-1.5 border-b border-rule ${isLit ? 'bg-chosen' : ''}`}
+                  className={`absolute inset-x-0 grid items-center gap-x-2.5 border-b border-rule ${isLit ? 'bg-chosen' : ''}`}
                   style={{ ...grid, height: rowHeight, transform: `translateY(${item.start}px)` }}
                   onPointerEnter={() => store.getState().setHighlight(row.x ?? null)}
                 >
@@ -186,7 +203,7 @@ function Rows({
                     <span
                       key={k}
                       role="cell"
-                      className={wordy ? 'line-clamp-2 leading-tight text-balance' : 'truncate'}
+                      className={`${wordy ? 'line-clamp-2 leading-tight text-balance' : 'truncate'} ${aligned[k]}`}
                       title={cell}
                     >
                       {cell}

@@ -46,7 +46,7 @@ export function Ruler() {
     step: 10 ** Math.floor(Math.log10((x1 - x0) / 10)),
     decimals: Math.max(0, Math.min(12, 2 - Math.floor(Math.log10(x1 - x0)))),
     className:
-      'w-16 min-h-6 px-1.5 py-0 text-[calc(13px*var(--type))] pointer-coarse:min-h-11 pointer-coarse:w-20',
+      'field-sizing-content min-w-16 max-w-32 min-h-6 px-1.5 py-0 text-[calc(13px*var(--type))] pointer-coarse:min-h-11 pointer-coarse:min-w-20',
   }
   const { apply } = store.getState()
   const title = [variable.name, variable.unit && `(${variable.unit})`].filter(Boolean).join(' ')
