@@ -68,6 +68,7 @@ function linePath(mark: Mark & { kind: 'line' }, frame: Frame, x: number, y: num
   const length = Math.hypot(1, steep)
   // A whole line goes on past every edge of the frame.
   const half = mark.extent === 'short' ? shortHalf : 3 * (frame.width + frame.height) + Math.abs(y)
+  if (!Number.isFinite(steep)) return `M${round(x)} ${round(y - half)}V${round(y + half)}`
   const dx = half / length
   return `M${round(x - dx)} ${round(y - steep * dx)}L${round(x + dx)} ${round(y + steep * dx)}`
 }

@@ -1,5 +1,6 @@
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from './kind'
 import { type CurveRef, curveAndPlace, curveText } from './slots'
+import { type BreakKind, examine } from '../features/examine'
 import type { Tree } from '../language/tree'
 import { exactForm, type ExactForm } from '../study/exactForms'
 import { formatShort } from '../study/numbers'
@@ -63,43 +64,62 @@ export function exactAt(
   return form ? { exact: form } : {}
 }
 
+/** How far to both sides a place is examined, relative to its size. */
+const around = 1e-3
+
+/**
+ * What q does at a place at which q′ is missing, by an examination of the curve around it; null
+ * where the examination finds nothing there.
+ */
+export function breakAtPlace({ order }: CurveRef, { curve, x }: AtPlace): BreakKind | null {
+  const reach = around * Math.max(1, Math.abs(x))
+  const [from, to] = [Math.max(curve.from, x - reach), Math.min(curve.to, x + reach)]
+  if (!(from < to)) return null
+  const found = examine(curve.derivative(order).f, from, to)
+  return found.breaks.find(({ enclosure: [lo, hi] }) => lo <= x && x <= hi)?.kind ?? null
+}
+
 /** Why there is no derivative at a place where the curve has a value. */
 export function missingDerivative(ref: CurveRef, at: AtPlace, letter: string): LineProblem {
-  const { x, curve } = at
-  const step = 1e-6 * Math.max(1, Math.abs(x))
-  const [left, right] = [curve.f.value(x - step), curve.f.value(x + step)]
-  const where = `at ${letter} = ${formatShort(x, 6)}`
-  const end = x === curve.from || x === curve.to || Number.isNaN(left) || Number.isNaN(right)
-  const value = at.derivatives[0]!
-  const jump = Math.max(Math.abs(left - value), Math.abs(right - value))
-  // A kink moves with the step; a jump does not get smaller when the step does.
-  const nearer = Math.max(
-    Math.abs(curve.f.value(x - step / 1000) - value),
-    Math.abs(curve.f.value(x + step / 1000) - value),
-  )
-  const slopes = [(value - left) / step, (right - value) / step]
-  const steep = slopes.every((s) => Math.abs(s) > 100)
-  const reason = end
-    ? `${curve.name} ends here`
-    : nearer > jump / 2 && jump > 0
-      ? `${curve.name} jumps here`
-      : steep
-        ? `${curve.name} is vertical here`
-        : kinkWords(ref, at)
+  const lower = { ...ref, order: ref.order - 1 }
+  const name = curveText(lower)
   return {
-    message: `no ${ref.order > 1 ? curveText(ref) : 'slope'} ${where}: ${reason}`,
+    message: `no ${ref.order > 1 ? curveText(ref) : 'slope'} at ${letter} = ${formatShort(at.x, 6)}: ${missingReason(lower, at, name)}`,
     fix: 'move the place a little to either side',
   }
 }
 
+/** "q has a kink here, −1 on its left and 1 on its right" */
+export function missingReason(ref: CurveRef, at: AtPlace, name: string): string {
+  const { curve, x } = at
+  const { f } = curve.derivative(ref.order)
+  const step = 1e-9 * Math.max(1, Math.abs(x))
+  const oneSided =
+    x === curve.from || x === curve.to || [x - step, x + step].some((b) => Number.isNaN(f.value(b)))
+  if (oneSided) return `${name} ends here`
+  switch (breakAtPlace(ref, at)) {
+    case 'jump':
+      return `${name} jumps here`
+    case 'cusp':
+      return `${name} has a cusp here, where its slope is unbounded with opposite signs`
+    case 'vertical':
+      return `${name} is vertical here`
+    case 'oscillation':
+      return `${name} swings here without end`
+    default:
+      return kinkWords(ref, at, name)
+  }
+}
+
 /** The slopes on both sides of a kink, where there are some. */
-function kinkWords({ order }: CurveRef, { curve, x }: AtPlace): string {
-  const [left, right] = [curve.f.beside(x, -1, order)[order], curve.f.beside(x, 1, order)[order]]
+function kinkWords({ order }: CurveRef, { curve, x }: AtPlace, name: string): string {
+  const slope = (side: -1 | 1) => curve.f.beside(x, side, order + 1)[order + 1]
+  const [left, right] = [slope(-1), slope(1)]
   const known = [left, right].every(Number.isFinite)
   const sides = known
     ? `, ${formatShort(left!, 6)} on its left and ${formatShort(right!, 6)} on its right`
     : ''
-  return `${curve.name} has a kink here${sides}`
+  return `${name} has a kink here${sides}`
 }
 
 /** Lines that hang on a place: which curve and which place the words name or leave open. */

@@ -2,12 +2,13 @@ import type { BreakKind } from '../features/examine'
 
 /** Why a place is what it is, before it is put into words. */
 export type BecauseFact =
-  | { kind: 'zero' }
+  /** The signs of f on both sides; null where there is none, or none is known. */
+  | { kind: 'zero'; before: 1 | -1 | null; after: 1 | -1 | null }
   | { kind: 'end' }
   /** f′ changes its sign; `rises` for − to +. */
   | { kind: 'turns'; rises: boolean; vanishes: boolean }
-  /** A critical point at which f′ keeps its sign. */
-  | { kind: 'keeps'; missing: boolean }
+  /** A critical point at which f′ keeps its sign; what f does there where f′ is missing. */
+  | { kind: 'keeps'; missing: BreakKind | null }
   /** The concavity changes; `up` for − to +. */
   | { kind: 'bends'; up: boolean; hasTangent: boolean; vanishes: boolean }
   | { kind: 'break'; of: BreakKind }
@@ -28,7 +29,7 @@ export function because(fact: BecauseFact, name: string): string {
   const signs = (up: boolean) => (up ? '− to +' : '+ to −')
   switch (fact.kind) {
     case 'zero':
-      return `${name} is 0 there`
+      return zeroSentence(name, fact.before, fact.after)
     case 'end':
       return 'the span ends there'
     case 'turns':
@@ -36,11 +37,21 @@ export function because(fact: BecauseFact, name: string): string {
         ? `${name} is continuous there and ${name}′ goes ${signs(fact.rises)}`
         : `${name} is continuous there, ${name}′ is missing and goes ${signs(fact.rises)}`
     case 'keeps':
-      return fact.missing ? `${name}′ is missing there` : `${name}′ is 0 there and keeps its sign`
+      return fact.missing
+        ? `${name}′ is missing there: ${breakSentences[fact.missing](name).replace(`${name}′ is `, 'it is ')}`
+        : `${name}′ is 0 there and keeps its sign`
     case 'bends':
       if (!fact.hasTangent) return `${name} has a kink there and ${name}′′ goes ${signs(fact.up)}`
       return `${name} is continuous there and ${name}′′ goes ${signs(fact.up)}`
     case 'break':
       return breakSentences[fact.of](name)
   }
+}
+
+function zeroSentence(name: string, before: 1 | -1 | null, after: 1 | -1 | null): string {
+  const [a, b] = [before, after].map((sign) => (sign === 1 ? '+' : '−'))
+  if (before === null || after === null) return `${name} is 0 there`
+  return before === after
+    ? `${name} is 0 there and ${a} on both sides`
+    : `${name} goes ${a} to ${b}`
 }

@@ -109,14 +109,14 @@ function listOf(
   only: Wanted,
   found: Examination,
   line: FeaturesLine,
-  from: number,
-  to: number,
+  { f, from, to }: SpanFacts,
 ): Found[] {
   const all: Found[] = []
+  const signsAt = signsBeside(f, found, from, to)
   const takes = (w: Wanted) => only === 'features' || only === w
   const turns = new Set(found.turningPoints.map((t) => t.x))
   if (takes('zeros')) {
-    for (const feature of found.zeros) all.push({ what: 'zero', feature, fact: { kind: 'zero' } })
+    for (const feature of found.zeros) all.push({ what: 'zero', feature, fact: signsAt(feature.x) })
   }
   if (takes('turning points') || only === 'critical points') {
     for (const feature of found.turningPoints) {
@@ -131,8 +131,9 @@ function listOf(
   if (takes('critical points') || only === 'features') {
     for (const feature of found.criticalPoints) {
       if (turns.has(feature.x)) continue
-      const kind = breakAt(found, feature.x)
-      all.push({ what: 'rest', feature, fact: { kind: 'keeps', missing: kind !== null } })
+      const missing = breakAt(found, feature.x)?.kind ?? null
+      const what = missing === null ? 'rest' : breakWords[missing]
+      all.push({ what, feature, fact: { kind: 'keeps', missing } })
     }
   }
   if (takes('inflections')) {
@@ -171,6 +172,27 @@ function listOf(
   return all.sort((p, q) => p.feature.x - q.feature.x)
 }
 
+/**
+ * The signs of f on both sides of a zero. Between neighbouring zeros and breaks f keeps its sign, so
+ * one look in the middle tells it; where the list may have gaps, none is told.
+ */
+function signsBeside(f: SpanFacts['f'], found: Examination, from: number, to: number) {
+  const bounds = [
+    ...[from, to, ...found.level.flat()],
+    ...[...found.zeros, ...found.breaks].map(({ x }) => x),
+  ].sort((a, b) => a - b)
+  const signOf = (a: number | undefined, b: number | undefined) => {
+    const value = a === undefined || b === undefined ? NaN : f.value((a + b) / 2)
+    return value > 0 ? 1 : value < 0 ? -1 : null
+  }
+  return (x: number): BecauseFact => {
+    if (!found.complete) return { kind: 'zero', before: null, after: null }
+    const before = bounds.findLast((b) => b < x)
+    const after = bounds.find((b) => b > x)
+    return { kind: 'zero', before: signOf(before, x), after: signOf(x, after) }
+  }
+}
+
 const breakAt = (found: Examination, x: number): Break | null =>
   found.breaks.find((b) => b.x === x) ?? null
 export const breakWords: Record<Break['kind'], string> = {
@@ -197,7 +219,7 @@ function told(
   const name = curveText(line)
   const lane = { curve: line.curve, order: line.order }
   const shown = (feature: Feature) => certainly(facts, feature, decimals)
-  const all = listOf(line.only, found, line, from, to)
+  const all = listOf(line.only, found, line, facts)
   const rows: ResultRow[] = all.map(({ what, feature, fact }) => {
     const { x, value } = shown(feature)
     return {
@@ -345,6 +367,11 @@ function extremes(
     const first = inside[0]
     if (!first) return []
     const { value, x } = certainly(facts, first, decimals)
+    const level = found.level.find(([a, b]) => facts.f.value((a + b) / 2) === extreme.value)
+    if (level) {
+      const text = `${withUnit(value, unit)} all along ${formatStretch(level, Math.max(3, decimals))}`
+      return [{ label, text, value: extreme.value }]
+    }
     const more = inside.length > 1 ? ` and ${inside.length - 1} more` : ''
     return [
       {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
-import { lookAt, missingDerivative, offersAt } from './atPlace'
+import { breakAtPlace, lookAt, missingDerivative, offersAt } from './atPlace'
 import { failed, type StatementKind } from './kind'
 import { lineReadout, numberReadout } from './lines'
 import { curveSlot, placeSlot, wordsAfter } from './slots'
@@ -35,18 +35,33 @@ export const normalKind: StatementKind<NormalLine> = {
     if (!found.ok) return failed(found.problem)
     const { x, derivatives } = found.at
     const [y, slope] = [derivatives[order]!, derivatives[order + 1]!]
+    const lane = { curve: line.curve, order }
+    const dot = { kind: 'dot' as const, lane, x, y, place: line.place }
     if (!Number.isFinite(slope)) {
+      if (
+        Number.isFinite(y) &&
+        breakAtPlace({ curve: line.curve, order }, found.at) === 'vertical'
+      ) {
+        return {
+          readouts: [
+            numberReadout('slope', 0, '', decimals),
+            lineReadout({ at: x, value: y, slope: 0 }, context),
+          ],
+          marks: [{ kind: 'line', lane, x, y, slope: 0, extent: 'short' }, dot],
+          problems: [],
+          hints: [],
+          notes: ['The tangent is vertical here, so the normal is level.'],
+        }
+      }
       return failed(
         missingDerivative({ curve: line.curve, order: order + 1 }, found.at, variable.letter),
       )
     }
-    const lane = { curve: line.curve, order }
-    const dot = { kind: 'dot' as const, lane, x, y, place: line.place }
     const equal = 'It stands upright on the tangent where both axes have the same scale.'
     if (slope === 0) {
       return {
         readouts: [{ label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` }],
-        marks: [{ kind: 'stem', lane, x, y, label: '' }, dot],
+        marks: [{ kind: 'line', lane, x, y, slope: Infinity, extent: 'short' }, dot],
         problems: [],
         hints: [],
         notes: ['The tangent is level here, so the normal is vertical and has no slope.'],

@@ -108,10 +108,33 @@ describe('features', () => {
       ['low', '0.000', '0.000', 'f is continuous there, f′ is missing and goes − to +'],
     ],
     ['f(x) = x^3', ['rest', '0.000', '0.000', 'f′ is 0 there and keeps its sign']],
-    ['f(x) = cbrt x', ['rest', '0.000', '0.000', 'f′ is missing there']],
+    [
+      'f(x) = cbrt x',
+      ['vertical', '0.000', '0.000', 'f′ is missing there: it is unbounded with one sign'],
+    ],
+    [
+      'f(x) = x + |x|/2',
+      ['kink', '0.000', '0.000', 'f′ is missing there: the slopes of f on its sides differ'],
+    ],
   ])('critical points of %s', (formula, row) => {
     const result = last(say(made(formula, '-1', '2'), 'critical points'))
     expect(cells(result, 'Features')).toEqual([row])
+  })
+  test.each([
+    ['f(x) = x^3 - x', ['f goes − to +', 'f goes + to −', 'f goes − to +']],
+    ['f(x) = x^2', ['f is 0 there and + on both sides']],
+    ['f(x) = -|x|', ['f is 0 there and − on both sides']],
+    ['f(x) = sqrt(1 + x) - 1', ['f goes − to +']],
+  ])('the zeros of %s are told by the signs beside them', (formula, reasons) => {
+    const result = last(say(made(formula, '-1.5', '2'), 'zeros'))
+    expect(cells(result, 'Features').map((c) => c[3])).toEqual(reasons)
+  })
+  test('a level curve is highest and lowest all along', () => {
+    const result = last(say(made('f(x) = 3', '-1', '2'), 'features'))
+    expect(result.readouts.map((r) => r.text)).toEqual([
+      '3.000 all along [−1, 2]',
+      '3.000 all along [−1, 2]',
+    ])
   })
   test('1/x² has a pole and no turning point; a level stretch is no point', () => {
     const pole = last(say(made('f(x) = 1/x^2', '-1', '1'), 'features'))

@@ -4,7 +4,7 @@ import type { RealFunction } from '../evaluate/compile'
 import { formatNumber, formatPower, formatShort, numberToFormula } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { lookAt } from './atPlace'
+import { lookAt, missingReason } from './atPlace'
 import {
   failed,
   type LineContext,
@@ -130,7 +130,9 @@ export const secantKind: StatementKind<SecantLine> = {
           : []),
         ...(Number.isFinite(tangent)
           ? []
-          : [`There is no tangent at the first end: ${sidesOf(f, a, context)}.`]),
+          : [
+              `There is no slope at the first end: ${missingReason({ curve: line.curve, order }, p!.at, name)}.`,
+            ]),
       ],
       ...(table ?? {}),
       offers: [
@@ -187,13 +189,6 @@ export const secantKind: StatementKind<SecantLine> = {
 
 const letterIs = (letter: string) => new RegExp(`\\b${letter}\\s*=\\s*`, 'g')
 const primed = ({ curve, order }: { curve: string; order: number }) => curve + "'".repeat(order)
-
-/** The slopes on both sides of a kink, in words. */
-function sidesOf(f: RealFunction, x: number, { decimals }: LineContext): string {
-  const [left, right] = [f.beside(x, -1, 1)[1]!, f.beside(x, 1, 1)[1]!]
-  const show = (slope: number) => (Number.isFinite(slope) ? formatNumber(slope, decimals) : 'none')
-  return `the slope is ${show(left)} on its left and ${show(right)} on its right`
-}
 
 /** Why the two ends make no secant: they are one place, or too close to be told apart. */
 function samePlace({ from, to }: SecantLine, a: number, context: LineContext): LineProblem {

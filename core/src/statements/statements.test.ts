@@ -98,7 +98,7 @@ describe('secant', () => {
   })
   test('at a kink the slopes of both sides stand beside it', () => {
     const { result } = last(say(made('f(x) = |x|'), 'secant 0 to 2'))
-    expect(result.notes!.join()).toMatch(/−1\.000 on its left and 1\.000 on its right/)
+    expect(result.notes!.join()).toMatch(/kink here, −1 on its left and 1 on its right/)
   })
 })
 
@@ -123,6 +123,35 @@ describe('where', () => {
     expect(last(say(two, 'where f = -1')).result.verdict!.text).toMatch(/No solution.*proven/)
     const same = say(made('f(x) = x^2'), 'let g(x) = x*x')
     expect(last(say(same, 'where f meets g')).result.notes!.join()).toMatch(/equal all along/)
+  })
+  test.each([
+    ['f(x) = |x - 1|', "where f' = 1", 'f′ is 1 all along (1, 10].'],
+    ['f(x) = floor x', 'where f = 2', 'f is 2 all along [2, 3).'],
+    [
+      'f(x) = floor x',
+      "where f' = 0 on 0 to 8",
+      'f′ is 0 all along (0, 1), (1, 2), (2, 3), (3, 4), (4, 5), (5, 6) and 2 more.',
+    ],
+  ])('stretches of %s, %s, say which of their ends belong to them', (formula, words, note) => {
+    const { result } = last(say(made(formula), words))
+    expect(result.notes).toEqual([note])
+    expect(result.tables).toEqual([])
+  })
+  test.each([
+    ['f(x) = |x - 1|', 'f has a kink at x = 1, and no slope there'],
+    ['f(x) = 1/(x - 1)^3', 'f is not continuous at x = 1'],
+  ])('an average rate of %s that is not taken is explained', (formula, why) => {
+    const rate = last(say(made(formula), 'average rate of f over 0 to 3'))
+    const study = addLine((rate.result.offers![0] as { line: Statement }).line)(
+      say(made(formula), 'average rate of f over 0 to 3'),
+    )
+    const { result } = last(study)
+    expect(result.verdict!.text).toMatch(/No solution.*proven/)
+    expect(result.notes!.join()).toContain(why)
+  })
+  test('where the mean value theorem holds nothing is to be explained', () => {
+    const { result } = last(say(made('f(x) = x^2'), "where f' = 50"))
+    expect(result.notes).toEqual([])
   })
 })
 

@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { lineEquation } from '../study/equation'
-import { formatNumber } from '../study/numbers'
+import { formatNumber, formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
-import { failed, type Mark, type StatementKind } from './kind'
+import { breakAtPlace, exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
+import { failed, type LineContext, type LineResult, type Mark, type StatementKind } from './kind'
 import { curveSlot, placeSlot, wordsAfter } from './slots'
 import { trailOf } from './trail'
 
@@ -43,6 +43,12 @@ export const tangentKind: StatementKind<TangentLine> = {
     const y = derivatives[order]!
     const slope = derivatives[order + 1]!
     if (!Number.isFinite(slope)) {
+      if (
+        Number.isFinite(y) &&
+        breakAtPlace({ curve: line.curve, order }, found.at) === 'vertical'
+      ) {
+        return upright(line, x, y, context)
+      }
       const ref = { curve: line.curve, order: Number.isFinite(y) ? order + 1 : order }
       return failed(missingDerivative(ref, found.at, variable.letter))
     }
@@ -106,4 +112,24 @@ export const tangentKind: StatementKind<TangentLine> = {
 
   placeFields: ['place'],
   rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
+}
+
+/** The tangent where the curve itself is vertical: it has an equation and no slope. */
+function upright(
+  line: TangentLine,
+  x: number,
+  y: number,
+  { variable, decimals }: LineContext,
+): LineResult {
+  const lane = { curve: line.curve, order: line.order }
+  return {
+    readouts: [{ label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` }],
+    marks: [
+      { kind: 'line', lane, x, y, slope: Infinity, extent: line.extent },
+      { kind: 'dot', lane, x, y, place: line.place },
+    ],
+    problems: [],
+    hints: [],
+    notes: ['The tangent is vertical here: it has an equation and no slope.'],
+  }
 }

@@ -7,6 +7,7 @@ import { unitOfDerivative, withUnit } from '../study/units'
 import { toPlain } from '../language/print'
 import { derivativeToLatex, toLatex } from '../language/latex'
 import {
+  type CurveResult,
   emptyResult,
   failed,
   type LineContext,
@@ -16,6 +17,7 @@ import {
   type Verdict,
 } from './kind'
 import { lookOverFormula, overSpanFields, renameOver } from './overSpan'
+import { spanFacts } from './spanFacts'
 import {
   curvesMeant,
   curveSlot,
@@ -67,7 +69,10 @@ export const whereKind: StatementKind<WhereLine> = {
     const { level, other } = target
     const found = context.steps(solveInSteps(f, other ?? level!, from, to))
     if (!found) return { ...emptyResult, pending: true }
-    return told(line, found, context, level, from, to)
+    const result = told(line, settled(found, f, other ?? level!), context, level, from, to)
+    const none = found.complete && found.solutions.length === 0 && found.stretches.length === 0
+    const why = none ? whyNoMean(line, curve, from, to, context) : []
+    return { ...result, notes: [...result.notes, ...why] }
   },
 
   offers(request) {
@@ -140,9 +145,67 @@ function targetOf(line: WhereLine, context: LineContext): Target {
   return number
 }
 
+/** (q(b) - q(a))/((b) - (a)): the average rate over a span, as lines ask for it. */
+const averageOf = /^\((\p{L}[₀-₉]*'*)\((.+)\) - \1\(.+\)\)\/\(\(.+\) - \(.+\)\)$/u
+
+/**
+ * Why a rate need not be equal to the average rate anywhere: by the mean value theorem it is, where
+ * the curve is continuous on the closed span and has a slope inside it.
+ */
+function whyNoMean(
+  line: WhereLine,
+  curve: CurveResult,
+  from: number,
+  to: number,
+  context: LineContext,
+): string[] {
+  const lower = { curve: line.curve, order: line.order - 1 }
+  if (line.order === 0 || !averageOf.test(line.target)) return []
+  const { examination } = spanFacts(curve, lower.order, from, to, context)
+  const inside = examination?.breaks.find(
+    ({ x, kind }) =>
+      kind !== 'vertical' && (kind === 'kink' || kind === 'cusp' ? x > from && x < to : true),
+  )
+  if (!inside) return []
+  const where = `${context.variable.letter} = ${formatShort(inside.x, Math.max(3, context.decimals))}`
+  const name = curveText(lower)
+  const slopeless = inside.kind === 'kink' || inside.kind === 'cusp'
+  const lacks = slopeless
+    ? `${name} has a ${inside.kind} at ${where}, and no slope there`
+    : `${name} is not continuous at ${where}`
+  return [`The average rate need not be taken here: ${lacks}.`]
+}
+
+/** A stretch on which both are equal all along, and which of its ends belong to it. */
+interface EqualStretch {
+  ends: readonly [number, number]
+  closed: readonly [boolean, boolean]
+}
+type Settled = Omit<Solutions, 'stretches'> & { stretches: EqualStretch[] }
+
+/** A solution at the end of a stretch belongs to the stretch. */
+function settled(found: Solutions, f: RealFunction, target: RealFunction | number): Settled {
+  const holds = (x: number) =>
+    f.value(x) === (typeof target === 'number' ? target : target.value(x))
+  const stretches = found.stretches.map(([a, b]): EqualStretch => ({
+    ends: [a, b],
+    closed: [holds(a), holds(b)],
+  }))
+  const solutions = found.solutions.filter(
+    ({ x }) => !found.stretches.some(([a, b]) => x >= a && x <= b),
+  )
+  return { ...found, solutions, stretches }
+}
+
+/** "[1, 2)" */
+const stretchText = ({ ends, closed }: EqualStretch, decimals: number) => {
+  const inside = formatStretch(ends, decimals).slice(1, -1)
+  return `${closed[0] ? '[' : '('}${inside}${closed[1] ? ']' : ')'}`
+}
+
 function told(
   line: WhereLine,
-  found: Solutions,
+  found: Settled,
   context: LineContext,
   level: number | null,
   from: number,
@@ -207,18 +270,15 @@ function told(
   const target =
     level === null ? 'they meet' : `${name} is ${withUnit(formatShort(level, decimals), valueUnit)}`
   const places = rows.map((r) => r.cells[0]!)
-  const said = places.slice(0, mostSaid)
-  const list =
-    said.length < 2 ? said.join('') : `${said.slice(0, -1).join(', ')} and ${said.at(-1)}`
   const notes = [
-    ...(rows.length > 0
+    ...(rows.length > 0 ? [`${capital(target)} at ${letter} = ${listed(places, unit)}.`] : []),
+    ...(found.stretches.length > 0
       ? [
-          `${capital(target)} at ${letter} = ${withUnit(list, unit)}${places.length > mostSaid ? ` and ${places.length - mostSaid} more` : ''}.`,
+          `${level === null ? 'They are equal' : capital(target)} all along ${listed(
+            found.stretches.map((one) => stretchText(one, Math.max(3, decimals))),
+          )}.`,
         ]
       : []),
-    ...found.stretches.map(
-      ([a, b]) => `They are equal all along from ${letter} = ${show(a)} to ${show(b)}.`,
-    ),
   ]
   return {
     ...emptyResult,
@@ -238,6 +298,16 @@ function told(
             },
           ],
   }
+}
+
+/** "1, 2 and 3 h", or "1, 2, 3, 4, 5, 6 h and 12 more". */
+function listed(all: readonly string[], unit = ''): string {
+  if (all.length > mostSaid) {
+    const said = withUnit(all.slice(0, mostSaid).join(', '), unit)
+    return `${said} and ${all.length - mostSaid} more`
+  }
+  const list = all.length < 2 ? all.join('') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`
+  return withUnit(list, unit)
 }
 
 const capital = (text: string) =>

@@ -224,9 +224,16 @@ describe('a tangent at a moving place', () => {
       'no slope at t = 5: q has a kink here, −1 on its left and 1 on its right',
     )
     expect(at('floor t', 5)).toBe('no slope at t = 5: q jumps here')
-    expect(at('cbrt(t - 5)', 5)).toBe('no slope at t = 5: q is vertical here')
+    expect(at('cbrt(t - 5)^2', 5)).toMatch(/q has a cusp here/)
     expect(at('sqrt t', 0)).toBe('no slope at t = 0: q ends here')
     expect(at('1/(t - 5)', 5)).toBe('q has no value at t = 5')
+  })
+  test('where the curve is vertical, so is the tangent, and the normal is level', () => {
+    const study = setSlider('a', 5)(changeFormula('line1', 'cbrt(t - 5)')(flood()))
+    expect(readout(study, 'tangent', 'line')!.text).toBe('t = 5')
+    expect(readout(study, 'tangent', 'slope')).toBeUndefined()
+    const normal = offersFor('normal at 5', study, null)[0]!.edit(study)
+    expect(readout(normal, 'normal', 'line')!.text).toBe('y = 0.000')
   })
   test('outside the span says so', () => {
     const study = flood()
