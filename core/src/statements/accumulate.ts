@@ -4,7 +4,7 @@ import type { Examination } from '../features/examine'
 import { derivativeToLatex, nameToLatex } from '../language/latex'
 import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
-import { unitOfArea } from '../study/units'
+import { listed, unitOfArea } from '../study/units'
 import { type CurveLookup, emptyResult, failed, type LineContext, type StatementKind } from './kind'
 import { curveSlot, curveText, endsOpen, parseCurveRef, placeText, wordsAfter } from './slots'
 import { spanFacts } from './spanFacts'
@@ -200,13 +200,15 @@ function jumpNotes(
   { from, to }: { from: number; to: number },
   { variable }: LineContext,
 ): string[] {
-  return breaks
+  const places = breaks
     .filter(({ kind, x }) => kind === 'jump' && x > from && x < to)
-    .slice(0, mostNotes)
-    .map(
-      ({ x }) =>
-        `At ${variable.letter} = ${formatShort(x, 6)}, ${curveText(line)} jumps, so ${line.name} has a kink there.`,
-    )
+    .map(({ x }) => formatShort(x, 6))
+  if (places.length === 0) return []
+  const at = listed(places, mostPlaces)
+  const kinks = places.length > 1 ? 'has kinks' : 'has a kink'
+  return [
+    `At ${variable.letter} = ${at}, ${curveText(line)} jumps, so ${line.name} ${kinks} there.`,
+  ]
 }
 
-const mostNotes = 4
+const mostPlaces = 4

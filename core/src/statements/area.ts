@@ -117,7 +117,10 @@ export const areaKind: StatementKind<AreaLine> = {
     const { rule, share, count, rest: unruled } = stripsIn(rest)
     const { span, rest: words } = spanIn(unruled)
     const { refs } = curvesMeant(words, request)
-    const free = (name: string) => (request.otherSliders.includes(name) ? `${name}₂` : name)
+    const free = (name: string) =>
+      ['', '₂', '₃', '₄', '₅', '₆', '₇', '₈', '₉']
+        .map((index) => name + index)
+        .find((n) => !request.otherSliders.includes(n)) ?? name
     const [n, s] = [free('n'), free('s')]
     const bySlider = rule === undefined || rule === 'position'
     const sliders: NewSlider[] = [

@@ -1,10 +1,19 @@
 import { measuredSums } from '../calculus/measuredSums'
 import { overShort, stripTop } from '../calculus/overShort'
 import { riemannSum, type RiemannSum, stripEnds, type SumRule } from '../calculus/riemann'
-import { exactPolynomialArea } from '../calculus/exactArea'
 import { compensatedSum } from '../calculus/quadrature'
 import { extremesOnStrips } from '../features/stripExtremes'
 import { seeded } from '../search/population'
+import {
+  addRational,
+  divideRational,
+  negateRational,
+  type Rational,
+  rational,
+  rationalFromNumber,
+  toDecimalText,
+  toNumber,
+} from '../language/rational'
 import { formatNumber, formatShort } from '../study/numbers'
 import { unitOfArea, unitOfDerivative, withUnit } from '../study/units'
 import type { AreaLine } from './area'
@@ -20,7 +29,7 @@ import {
 } from './kind'
 import { numberReadout } from './lines'
 import { curveText } from './slots'
-import type { SpanFacts } from './spanFacts'
+import { exactOver, type SpanFacts } from './spanFacts'
 
 /** Strips beyond this are summed and not drawn one by one. */
 const mostDrawn = 10_000
@@ -127,11 +136,10 @@ export function stripsResult(
   // Without its turns f could cross a strip's top unseen, and the totals would be too small.
   const apart = measurable && facts.examination ? overShort(f, strips, level, area, turns) : null
   const difference = sum - exact.value
-  const exactForm = exactPolynomialArea(f, facts.from, facts.to)
+  const form = exactOver('area', line, facts, context)
   const total = facts.examination ? totalOf(facts) : null
   const said = `${difference > 0 ? 'over' : 'short'} by ${withUnit(formatNumber(Math.abs(difference), decimals), unit)}`
   const rounded = /[1-9]/.test(formatNumber(difference, decimals))
-  const width = (facts.to - facts.from) / strips.length
   const marks: Mark[] =
     strips.length <= mostDrawn
       ? [
@@ -153,7 +161,7 @@ export function stripsResult(
         ? [
             {
               ...numberReadout('exact', exact.value, unit, decimals),
-              ...(exactForm ? { exact: exactForm } : {}),
+              ...(form ? { exact: form } : {}),
             },
           ]
         : []),
@@ -180,7 +188,7 @@ export function stripsResult(
     problems,
     hints: [],
     notes: [
-      `w = (${show(facts.to)} − ${wrapped(show(facts.from))})/${strips.length} = ${withUnit(formatShort(width, 9), variable.unit)}`,
+      `w = (${show(facts.to)} − ${wrapped(show(facts.from))})/${strips.length} ${widthText(widthOf(facts.from, facts.to, strips.length), variable.unit)}`,
       ...(measurable ? because(line, facts, position, context) : []),
       ...(total !== null && Math.abs(total - Math.abs(exact.value)) > 0.5 * 10 ** -decimals
         ? ['Parts below the axis count against those above; the total counts every part.']
@@ -248,6 +256,9 @@ function stripTable(
   })
 }
 
+/** Stretches beyond this are counted. */
+const mostReasons = 6
+
 /** Why the sum is over or short, where the shape decides it. */
 function because(
   line: AreaLine,
@@ -258,41 +269,51 @@ function because(
   if (!examination) return []
   const name = curveText(line)
   const show = (x: number) => formatShort(x, decimals)
-  const inside = (list: readonly (readonly [number, number])[]) =>
-    list
-      .map(([a, b]) => [Math.max(a, from), Math.min(b, to)] as const)
-      .filter(([a, b]) => b - a > 1e-9 * (to - from))
-      .slice(0, 3)
-  const where = ([a, b]: readonly [number, number]) =>
+  type Stretch = readonly [number, number]
+  const where = ([a, b]: Stretch) =>
     a === from && b === to ? 'throughout' : `from ${show(a)} to ${show(b)}`
-  const rule = ruleOf(line, position)
+  /** Both ways of the shape, in the order in which they come along the span. */
   const sentences = (
-    list: readonly (readonly [number, number])[],
-    does: string,
     what: string,
-    way: string,
-  ) => inside(list).map((span) => `${name} ${does} ${where(span)}, so ${what} ${way} there.`)
-  switch (rule) {
+    ...ways: readonly (readonly [list: readonly Stretch[], does: string, way: string])[]
+  ) => {
+    const all = ways
+      .flatMap(([list, does, way]) => list.map(([a, b]) => ({ does, way, a, b })))
+      .map((one) => ({ ...one, span: [Math.max(one.a, from), Math.min(one.b, to)] as const }))
+      .filter(({ span: [a, b] }) => b - a > 1e-9 * (to - from))
+      .sort((p, q) => p.a - q.a)
+    const said = all
+      .slice(0, mostReasons)
+      .map(({ does, way, span }) => `${name} ${does} ${where(span)}, so ${what} ${way} there.`)
+    const more = all.length - said.length
+    return more > 0 ? [...said, `And so on: ${more} more stretches.`] : said
+  }
+  const { rising, falling, concaveUp, concaveDown } = examination
+  switch (ruleOf(line, position)) {
     case 'left':
-      return [
-        ...sentences(examination.falling, 'falls', 'left heights', 'are too high'),
-        ...sentences(examination.rising, 'rises', 'left heights', 'are too low'),
-      ]
+      return sentences(
+        'left heights',
+        [falling, 'falls', 'are too high'],
+        [rising, 'rises', 'are too low'],
+      )
     case 'right':
-      return [
-        ...sentences(examination.falling, 'falls', 'right heights', 'are too low'),
-        ...sentences(examination.rising, 'rises', 'right heights', 'are too high'),
-      ]
+      return sentences(
+        'right heights',
+        [falling, 'falls', 'are too low'],
+        [rising, 'rises', 'are too high'],
+      )
     case 'trapezoid':
-      return [
-        ...sentences(examination.concaveUp, 'is concave up', 'slanted tops', 'lie over it'),
-        ...sentences(examination.concaveDown, 'is concave down', 'slanted tops', 'lie under it'),
-      ]
+      return sentences(
+        'slanted tops',
+        [concaveUp, 'is concave up', 'lie over it'],
+        [concaveDown, 'is concave down', 'lie under it'],
+      )
     case 'midpoint':
-      return [
-        ...sentences(examination.concaveUp, 'is concave up', 'middle heights', 'come out short'),
-        ...sentences(examination.concaveDown, 'is concave down', 'middle heights', 'come out over'),
-      ]
+      return sentences(
+        'middle heights',
+        [concaveUp, 'is concave up', 'come out short'],
+        [concaveDown, 'is concave down', 'come out over'],
+      )
     case 'lower':
       return ['Every strip stays at or below the curve, so the sum is never over.']
     case 'upper':
@@ -301,6 +322,36 @@ function because(
       return []
   }
 }
+
+/** The width of a strip by the ends as they are written, without rounding. */
+const widthOf = (from: number, to: number, n: number) =>
+  divideRational(
+    addRational(rationalFromNumber(to), negateRational(rationalFromNumber(from))),
+    rational(BigInt(n)),
+  )
+function shortDecimal(width: Rational): string | null {
+  const text = toDecimalText(width)
+  return text !== null && text.length <= longestDecimal ? text : null
+}
+
+/** "= 0.625 h", and "≈ 0.833333333 h" where that is rounded. */
+function widthText(width: Rational, unit: string): string {
+  const short = shortDecimal(width)
+  return short !== null
+    ? `= ${withUnit(short, unit)}`
+    : `≈ ${withUnit(formatShort(toNumber(width), 9), unit)}`
+}
+
+/** A width as a decimal, or as a fraction of whole numbers where it has no short decimal. */
+function widthLatex(width: Rational): string {
+  const rounded = () => formatShort(toNumber(width), 6)
+  return (
+    shortDecimal(width) ??
+    (width.d <= largestDenominator ? `\\tfrac{${width.n}}{${width.d}}` : rounded())
+  )
+}
+const largestDenominator = 10_000n
+const longestDecimal = 9
 
 /** The sum in sigma notation with this study's numbers. */
 function sigmaLatex(
@@ -313,14 +364,17 @@ function sigmaLatex(
 ): string {
   const rule = ruleOf(line, position)
   const short = (x: number) => formatShort(x, 6).replaceAll('−', '-')
-  const width = short((to - from) / n)
+  const width = widthLatex(widthOf(from, to, n))
   const name = `${line.curve}${"'".repeat(line.order)}`
   const start = from === 0 ? '' : `${short(from)} + `
   const at = (shift: string) => `${name}\\left(${start}${shift}\\cdot ${width}\\right)`
   const { letter } = variable
   const strip = `[${letter}_{i-1},\\,${letter}_i]`
+  const value = Number.isFinite(sum)
+    ? ` \\approx ${formatNumber(sum, decimals).replaceAll('−', '-')}`
+    : ''
   const total = (terms: string, count = n) =>
-    `\\sum_{i=1}^{${count}} ${terms}\\cdot ${width} \\approx ${formatNumber(sum, decimals).replaceAll('−', '-')}`
+    `\\sum_{i=1}^{${count}} ${terms}\\cdot ${width}${value}`
   switch (rule) {
     case null:
       return total(`${name}(${letter}_i^*)`).concat(`,\\quad ${letter}_i^* \\in ${strip}`)

@@ -5,7 +5,7 @@ import { failed, type StatementKind } from './kind'
 import { numberReadout } from './lines'
 import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
-import { spanFacts } from './spanFacts'
+import { exactOver, spanFacts } from './spanFacts'
 
 /** Average of q over [1, 4]. */
 export const averageLineSchema = z.object({
@@ -44,8 +44,9 @@ export const averageKind: StatementKind<AverageLine> = {
     const lane = { curve: line.curve, order: line.order }
     const unit = unitOfDerivative(curve.unit, variable.unit, line.order)
     const out = numberReadout('average', value, unit, decimals)
+    const form = exactOver('average', line, facts, context)
     return {
-      readouts: [out],
+      readouts: [{ ...out, ...(form ? { exact: form } : {}) }],
       marks: [{ kind: 'level', lane, y: value, from, to, label: out.text }],
       problems: [],
       hints: [],

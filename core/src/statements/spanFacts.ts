@@ -3,6 +3,10 @@ import { type Integral, integrate } from '../calculus/integrate'
 import type { RealFunction } from '../evaluate/compile'
 import { type Examination, examineInSteps } from '../features/examine'
 import type { Steps } from '../features/zeros'
+import { keyOf } from '../language/tree'
+import { type End, exactArea, exactAverage } from '../study/exactArea'
+import type { ExactForm } from '../study/exactForms'
+import type { SpanText } from '../study/parts'
 import type { CurveResult, Examined, LineContext } from './kind'
 
 /** What is known of a curve over a span, however its strips are cut. */
@@ -94,6 +98,27 @@ class Known implements SpanFacts {
   get area(): Accumulation {
     return remember(this, 'area', () => accumulate(this.f, this.from, this.from, this.to))
   }
+}
+
+/** The area or the average over a span in exact form, by its ends as they were typed. */
+export function exactOver(
+  what: 'area' | 'average',
+  { span }: { span: SpanText },
+  facts: SpanFacts,
+  context: LineContext,
+): ExactForm | null {
+  const { decimals } = context
+  const [from, to] = [span.from, span.to].map((text, i): End => {
+    const typed = context.number(text)
+    const value = i === 0 ? facts.from : facts.to
+    // An end beyond the curve's own is cut to it, and then what was typed says nothing.
+    return { value, exact: typed.ok && typed.value === value ? typed.exact : null }
+  })
+  const ends = [from!, to!].map(({ value, exact }) => (exact ? keyOf(exact) : value)).join(' ')
+  const work = what === 'area' ? exactArea : exactAverage
+  return remember(facts, `exact ${what} ${decimals} ${ends}`, () =>
+    work(facts.f, from!, to!, facts.exact, decimals),
+  )
 }
 
 /** Something worked out once from the facts of a span. */

@@ -190,6 +190,27 @@ describe('area', () => {
     )
     expect(result.tables!.at(-1)!.rows).toHaveLength(8)
   })
+  test('a width that has no short decimal is told rounded, and summed as a fraction', () => {
+    const { result } = last(say(made('f(x) = x'), 'area under f over 0 to 5 with 6 strips'))
+    expect(result.notes![0]).toBe('w = (5 − 0)/6 ≈ 0.833333333')
+    expect(result.sigma).toContain('\\cdot \\tfrac{5}{6} \\approx')
+    const whole = last(say(made('f(x) = x'), 'area under f over 0 to 5 with 8 strips'))
+    expect(whole.result.notes![0]).toBe('w = (5 − 0)/8 = 0.625')
+  })
+  test('a sum that has no value stands without one', () => {
+    const { result } = last(say(made('f(x) = 1/x'), 'area under f over 0 to 1'))
+    expect(result.sigma).not.toMatch(/approx|none/)
+  })
+  test('the exact area and the average stand in exact form, ends as they were typed', () => {
+    const form = (words: string, label: string) =>
+      last(say(made('f(x) = cos x'), words)).result.readouts.find((r) => r.label === label)!.exact
+    expect(form('area under f over 0 to π/4', 'exact')).toEqual({ text: '√2/2', proven: true })
+    expect(form('average of f over 0 to π/4', 'average')).toEqual({ text: '2√2/π', proven: true })
+  })
+  test('a third area has a third count', () => {
+    const study = ['area', 'area', 'area'].reduce(say, made('f(x) = x'))
+    expect(study.sliders.map((s) => s.name)).toEqual(['n', 's', 'n₂', 's₂', 'n₃', 's₃'])
+  })
   test('heights elsewhere, by the words of the slot', () => {
     const study = say(flood, 'area under q over 1 to 7')
     const line = study.lines.at(-1)!

@@ -3,7 +3,7 @@ import type { RealFunction } from '../evaluate/compile'
 import { solveInSteps, type Solutions } from '../features/solve'
 import { formatCertain, formatNumber, formatShort, formatStretch } from '../study/numbers'
 import { placeTextSchema } from '../study/parts'
-import { unitOfDerivative, withUnit } from '../study/units'
+import { listed, unitOfDerivative, withUnit } from '../study/units'
 import { toPlain } from '../language/print'
 import { derivativeToLatex, toLatex } from '../language/latex'
 import {
@@ -271,11 +271,14 @@ function told(
     level === null ? 'they meet' : `${name} is ${withUnit(formatShort(level, decimals), valueUnit)}`
   const places = rows.map((r) => r.cells[0]!)
   const notes = [
-    ...(rows.length > 0 ? [`${capital(target)} at ${letter} = ${listed(places, unit)}.`] : []),
+    ...(rows.length > 0
+      ? [`${capital(target)} at ${letter} = ${listed(places, mostSaid, unit)}.`]
+      : []),
     ...(found.stretches.length > 0
       ? [
           `${level === null ? 'They are equal' : capital(target)} all along ${listed(
             found.stretches.map((one) => stretchText(one, Math.max(3, decimals))),
+            mostSaid,
           )}.`,
         ]
       : []),
@@ -298,16 +301,6 @@ function told(
             },
           ],
   }
-}
-
-/** "1, 2 and 3 h", or "1, 2, 3, 4, 5, 6 h and 12 more". */
-function listed(all: readonly string[], unit = ''): string {
-  if (all.length > mostSaid) {
-    const said = withUnit(all.slice(0, mostSaid).join(', '), unit)
-    return `${said} and ${all.length - mostSaid} more`
-  }
-  const list = all.length < 2 ? all.join('') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`
-  return withUnit(list, unit)
 }
 
 const capital = (text: string) =>

@@ -1,5 +1,5 @@
 import { substitute } from '../calculus/curves'
-import { simplify } from '../calculus/simplify'
+import { withKnownValues } from '../calculus/knownValues'
 import { compileTree } from '../evaluate/compile'
 import { toPlain } from '../language/print'
 import { rational, toDecimalText, toNumber } from '../language/rational'
@@ -8,6 +8,7 @@ import {
   childrenOf,
   constant,
   exactly,
+  type FunctionName,
   mapChildren,
   power,
   product,
@@ -31,13 +32,20 @@ const longestForm = 24
  * exact arithmetic does not come to a short form of fractions, roots, e and π, or where the decimal
  * itself is exact within the given decimals. Proven: the simplifier works on BigInt rationals.
  */
-export function provenForm(
+export const provenForm = (
   tree: Tree,
   variable: string,
   at: Tree,
   decimals: number,
+): ExactForm | null => closedForm(substitute(tree, variable, at), decimals, ['sqrt'])
+
+/** The same for a formula without names, in which these functions of numbers may stand. */
+export function closedForm(
+  tree: Tree,
+  decimals: number,
+  functions: readonly FunctionName[],
 ): ExactForm | null {
-  const result = simplify(asFractions(substitute(tree, variable, at)))
+  const result = withKnownValues(asFractions(tree))
   if (result.kind === 'number') {
     const { n, d } = result.exact
     const ends = toDecimalText(result.exact)
@@ -45,7 +53,7 @@ export function provenForm(
     if (d > largestDenominator || shown) return null
     return { text: `${n < 0n ? '−' : ''}${n < 0n ? -n : n}/${d}`, proven: true }
   }
-  if (!isClosed(result)) return null
+  if (!isClosed(result, functions)) return null
   const text = toPlain(result)
   return text.length <= longestForm && Number.isFinite(compileTree(result).value(0))
     ? { text, proven: true }
@@ -63,12 +71,12 @@ function asFractions(tree: Tree): Tree {
     : done
 }
 
-/** Only numbers, π and square roots. */
-function isClosed(tree: Tree): boolean {
+/** Only numbers, π, e and these functions of them. */
+function isClosed(tree: Tree, functions: readonly FunctionName[]): boolean {
   if (tree.kind === 'name' || tree.kind === 'curve' || tree.kind === 'pieces') return false
-  if (tree.kind === 'call' && tree.name !== 'sqrt') return false
+  if (tree.kind === 'call' && !functions.includes(tree.name)) return false
   if (tree.kind === 'power' && tree.exponent.kind !== 'number') return false
-  return childrenOf(tree).every(isClosed)
+  return childrenOf(tree).every((part) => isClosed(part, functions))
 }
 
 /**

@@ -61,3 +61,12 @@ export function unitOfArea(unit: string, axisUnit: string): string {
   }
   return printUnit([...powers].flatMap(([base, power]) => (power === 0 ? [] : [{ base, power }])))
 }
+
+/** "1, 2 and 3 h"; beyond so many, "1, 2 h and 12 more". */
+export function listed(all: readonly string[], most: number, unit = ''): string {
+  if (all.length > most) {
+    return `${withUnit(all.slice(0, most).join(', '), unit)} and ${all.length - most} more`
+  }
+  const list = all.length < 2 ? all.join('') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`
+  return withUnit(list, unit)
+}

@@ -1,0 +1,263 @@
+import {
+  divideRational,
+  isWhole,
+  negateRational,
+  type Rational,
+  rational,
+} from '../language/rational'
+import {
+  call,
+  dependsOn,
+  exactly,
+  isNumber,
+  isZero,
+  literalFraction,
+  name,
+  negate,
+  power,
+  product,
+  quotient,
+  sum,
+  type Tree,
+  whole,
+} from '../language/tree'
+import { differentiate } from './differentiate'
+import { polynomialCoefficients } from './expandPolynomials'
+import { cancelFreely, simplify } from './simplify'
+
+/** A polynomial of a higher degree in front of e^x or sin x is left alone. */
+const highestDegree = 12
+
+/**
+ * A function whose derivative is the given formula, or null where the table below has no rule for
+ * one of its terms: powers, roots, exponentials, sines, cosines and logarithms of a straight
+ * argument, 1/(c + k x²) and 1/√(c - k x²), polynomials in front of these, and sums of all that.
+ * Logarithms take the size of their argument, so that the answer holds on both sides of a pole and
+ * not across it. Source of the rules: NIST Digital Library of Mathematical Functions, sections 4.10
+ * and 4.26 (from memory); the tests differentiate what comes out.
+ */
+export function antiderivative(tree: Tree, variable: string): Tree | null {
+  const found = integrated(cancelFreely(simplify(tree)), variable)
+  return found && simplify(cancelFreely(found))
+}
+
+function integrated(tree: Tree, variable: string): Tree | null {
+  if (!dependsOn(tree, variable)) return product(tree, name(variable))
+  const coefficients = polynomialCoefficients(tree, variable)
+  if (coefficients) {
+    return sum(
+      whole(0),
+      ...coefficients.map((c, k) =>
+        product(
+          exactly(divideRational(c, rational(BigInt(k + 1)))),
+          power(name(variable), whole(k + 1)),
+        ),
+      ),
+    )
+  }
+  switch (tree.kind) {
+    case 'sum': {
+      const terms = tree.terms.map((term) => integrated(term, variable))
+      return terms.every((t) => t !== null) ? sum(...terms) : null
+    }
+    case 'product':
+      return ofFactors(tree.factors, variable)
+    case 'quotient':
+      return ofQuotient(tree.above, tree.below, variable)
+    case 'power':
+    case 'call':
+      return ofOne(tree, variable)
+    default:
+      return null
+  }
+}
+
+/** An exponent that is a number; a quotient of whole numbers means the real root. */
+const rationalOf = (exponent: Tree): Rational | null =>
+  isNumber(exponent) ? exponent.exact : literalFraction(exponent)
+
+/** The slope of a straight argument as a formula without the variable, or null. */
+function straight(tree: Tree, variable: string): Tree | null {
+  const slope = simplify(differentiate(tree, variable))
+  return dependsOn(slope, variable) || isZero(slope) ? null : slope
+}
+
+/** One factor that is no product: each rule with the slope of its straight argument below it. */
+function ofOne(tree: Tree, variable: string): Tree | null {
+  if (tree.kind === 'power') {
+    const { base, exponent } = tree
+    if (!dependsOn(base, variable)) {
+      const slope = straight(exponent, variable)
+      const isE = base.kind === 'constant' && base.name === 'e'
+      return slope && quotient(tree, isE ? slope : product(slope, call('ln', base)))
+    }
+    const squared = isNumber(exponent) && exponent.exact.n === 2n && isWhole(exponent.exact)
+    if (squared && base.kind === 'call') return squareOf(base, variable)
+    const fraction = rationalOf(exponent)
+    const slope = straight(base, variable)
+    if (!fraction || !slope) return null
+    if (fraction.n === -fraction.d) return quotient(call('ln', call('abs', base)), slope)
+    const next = exactly(rational(fraction.n + fraction.d, fraction.d))
+    return quotient(power(base, next), product(slope, next))
+  }
+  if (tree.kind !== 'call' || tree.args.length !== 1) return null
+  const inner = tree.args[0]!
+  const slope = straight(inner, variable)
+  if (!slope) return null
+  const over = (above: Tree) => quotient(above, slope)
+  switch (tree.name) {
+    case 'sin':
+      return over(negate(call('cos', inner)))
+    case 'cos':
+      return over(call('sin', inner))
+    case 'tan':
+      return over(negate(call('ln', call('abs', call('cos', inner)))))
+    case 'exp':
+      return over(call('exp', inner))
+    case 'sinh':
+      return over(call('cosh', inner))
+    case 'cosh':
+      return over(call('sinh', inner))
+    case 'ln':
+      return over(sum(product(inner, call('ln', inner)), negate(inner)))
+    case 'sqrt':
+      return over(product(exactly(rational(2n, 3n)), inner, call('sqrt', inner)))
+    case 'cbrt':
+      return over(product(exactly(rational(3n, 4n)), inner, call('cbrt', inner)))
+    default:
+      return null
+  }
+}
+
+/** sin² u = (1 - cos 2u)/2 and cos² u = (1 + cos 2u)/2. */
+function squareOf(base: Tree & { kind: 'call' }, variable: string): Tree | null {
+  if (base.name !== 'sin' && base.name !== 'cos') return null
+  const inner = base.args[0]!
+  const double = call('cos', product(whole(2), inner))
+  const half = quotient(base.name === 'sin' ? negate(double) : double, whole(2))
+  return integrated(sum(exactly(rational(1n, 2n)), half), variable)
+}
+
+/** Constants go in front; what is left is one part, or a polynomial and one part. */
+function ofFactors(factors: readonly Tree[], variable: string): Tree | null {
+  const fixed = factors.filter((f) => !dependsOn(f, variable))
+  const moving = factors.filter((f) => dependsOn(f, variable))
+  const found =
+    moving.length === 1 ? integrated(moving[0]!, variable) : polynomialTimes(moving, variable)
+  return found && product(...fixed, found)
+}
+
+/** ∫ p g = p G - ∫ p′ G, as often as the degree of p asks for. */
+function polynomialTimes(factors: readonly Tree[], variable: string): Tree | null {
+  const others = factors.filter((f) => !polynomialCoefficients(f, variable))
+  const [g] = others
+  if (!g || others.length > 1) return null
+  const polynomials = factors.filter((f) => f !== g)
+  let p: Tree = product(whole(1), ...polynomials)
+  const degree = (polynomialCoefficients(p, variable)?.length ?? Infinity) - 1
+  if (degree > highestDegree) return null
+  // A logarithm is differentiated instead: ∫ p ln u = P ln u - ∫ P u′/u.
+  if (g.kind === 'call' && g.name === 'ln') return polynomialTimesLog(p, g, variable)
+  const terms: Tree[] = []
+  let part: Tree = g
+  for (let k = 0; k <= degree; k++) {
+    const next = integrated(simplify(part), variable)
+    if (!next) return null
+    part = next
+    terms.push(k % 2 === 0 ? product(p, part) : negate(product(p, part)))
+    p = simplify(differentiate(p, variable))
+  }
+  return sum(whole(0), ...terms)
+}
+
+function polynomialTimesLog(p: Tree, g: Tree & { kind: 'call' }, variable: string): Tree | null {
+  const raised = integrated(p, variable)
+  const inner = g.args[0]!
+  const slope = straight(inner, variable)
+  if (!raised || !slope) return null
+  const rest = integrated(cancelFreely(simplify(product(raised, quotient(slope, inner)))), variable)
+  return rest && sum(product(raised, g), negate(rest))
+}
+
+function ofQuotient(above: Tree, below: Tree, variable: string): Tree | null {
+  if (!dependsOn(below, variable)) {
+    const found = integrated(above, variable)
+    return found && quotient(found, below)
+  }
+  if (!dependsOn(above, variable)) {
+    const found = reciprocal(below, variable)
+    return found && product(above, found)
+  }
+  return overMonomial(above, below, variable)
+}
+
+/** 1/u of a straight u, a power or root of one, 1/(c + k x²), 1/√(c - k x²), 1/cos² u, 1/e^u. */
+function reciprocal(below: Tree, variable: string): Tree | null {
+  const slope = straight(below, variable)
+  if (slope) return quotient(call('ln', call('abs', below)), slope)
+  if (below.kind === 'product') {
+    const fixed = below.factors.filter((f) => !dependsOn(f, variable))
+    const [moving, ...more] = below.factors.filter((f) => dependsOn(f, variable))
+    const found =
+      moving && more.length === 0 && fixed.length > 0 ? reciprocal(moving, variable) : null
+    return found && quotient(found, product(whole(1), ...fixed))
+  }
+  if (below.kind === 'power') {
+    const { base, exponent } = below
+    if (!dependsOn(base, variable)) return ofOne(power(base, negate(exponent)), variable)
+    const fraction = rationalOf(exponent)
+    if (fraction && base.kind === 'call' && base.name === 'cos' && fraction.n === 2n * fraction.d) {
+      const inner = straight(base.args[0]!, variable)
+      return inner && quotient(call('tan', base.args[0]!), inner)
+    }
+    return fraction && ofOne(power(base, exactly(negateRational(fraction))), variable)
+  }
+  if (below.kind === 'call' && below.name === 'exp') {
+    return ofOne(call('exp', negate(below.args[0]!)), variable)
+  }
+  if (below.kind === 'call' && below.name === 'sqrt') {
+    const inner = below.args[0]!
+    if (straight(inner, variable)) return ofOne(power(inner, exactly(rational(-1n, 2n))), variable)
+    const round = squares(inner, variable)
+    if (!round || round.c.n <= 0n || round.k.n >= 0n) return null
+    // 1/√(c - k x²): arcsin(x √(k/c))/√k.
+    const k = exactly(negateRational(round.k))
+    const scale = call('sqrt', quotient(k, exactly(round.c)))
+    return quotient(call('arcsin', product(name(variable), scale)), call('sqrt', k))
+  }
+  const round = squares(below, variable)
+  if (!round || round.c.n <= 0n || round.k.n <= 0n) return null
+  // 1/(c + k x²): arctan(x √(k/c))/√(k c).
+  const [c, k] = [exactly(round.c), exactly(round.k)]
+  const scale = call('sqrt', quotient(k, c))
+  return quotient(call('arctan', product(name(variable), scale)), call('sqrt', product(k, c)))
+}
+
+/** c and k of c + k x², or null. */
+function squares(tree: Tree, variable: string) {
+  const all = polynomialCoefficients(tree, variable)
+  return all && all.length === 3 && all[1]!.n === 0n ? { c: all[0]!, k: all[2]! } : null
+}
+
+/** A polynomial over a power or root of the variable, term by term. */
+function overMonomial(above: Tree, below: Tree, variable: string): Tree | null {
+  const coefficients = polynomialCoefficients(above, variable)
+  const x = name(variable)
+  const isX = (tree: Tree) => tree.kind === 'name' && tree.name === variable
+  const degree = isX(below)
+    ? rational(1n)
+    : below.kind === 'power' && isX(below.base)
+      ? rationalOf(below.exponent)
+      : below.kind === 'call' && below.name === 'sqrt' && isX(below.args[0]!)
+        ? rational(1n, 2n)
+        : null
+  if (!coefficients || !degree) return null
+  const terms = coefficients.flatMap((c, k): (Tree | null)[] => {
+    if (c.n === 0n) return []
+    const exponent = rational(BigInt(k) * degree.d - degree.n, degree.d)
+    if (exponent.n === 0n) return [product(exactly(c), x)]
+    const part = ofOne(power(x, exactly(exponent)), variable)
+    return [part && product(exactly(c), part)]
+  })
+  return terms.every((t) => t !== null) ? sum(whole(0), ...terms) : null
+}

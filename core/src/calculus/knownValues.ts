@@ -1,0 +1,136 @@
+import { multiplyRational, type Rational, rational } from '../language/rational'
+import {
+  call,
+  constant,
+  exactly,
+  keyOf,
+  mapChildren,
+  name,
+  namesIn,
+  negate,
+  product,
+  quotient,
+  type Tree,
+  whole,
+} from '../language/tree'
+import { compileTree } from '../evaluate/compile'
+import { polynomialCoefficients } from './expandPolynomials'
+import { simplify } from './simplify'
+
+/**
+ * Puts the values of sines, cosines and tangents of π/6, π/4, π/3 and their multiples, the arcs that
+ * lead back to these, and ln(e^r) in place of the calls, and simplifies; what has no such value
+ * stays. Source: the table every text on trigonometry has (common practice, no source).
+ */
+export const withKnownValues = (tree: Tree): Tree => simplify(visit(tree))
+
+function visit(tree: Tree): Tree {
+  const done = mapChildren(tree, visit)
+  if (done.kind !== 'call' || done.args.length !== 1) return done
+  const inner = simplify(done.args[0]!)
+  switch (done.name) {
+    case 'sin':
+    case 'cos':
+    case 'tan': {
+      const turn = shareOfPi(inner)
+      return (turn && atShare(done.name, turn)) ?? done
+    }
+    case 'arcsin':
+    case 'arctan':
+      return arcs[done.name].get(keyOf(inner)) ?? done
+    case 'abs': {
+      if (namesIn(inner).size > 0) return done
+      const [lo, hi] = compileTree(inner).enclose(0, 0)
+      return lo > 0 ? inner : hi < 0 ? negate(inner) : done
+    }
+    case 'ln':
+      return exponentOfE(inner) ?? done
+    default:
+      return done
+  }
+}
+
+/** r of r·π, or null. */
+function shareOfPi(tree: Tree): Rational | null {
+  const letter = 'p'
+  const swap = (part: Tree): Tree =>
+    part.kind === 'constant' && part.name === 'pi' ? name(letter) : mapChildren(part, swap)
+  if (tree.kind === 'name') return null
+  const found = polynomialCoefficients(swap(tree), letter)
+  if (!found || found.length > 2 || (found[0] && found[0].n !== 0n)) return null
+  return found[1] ?? rational(0n)
+}
+
+const half = (root: bigint) =>
+  root === 1n ? exactly(rational(1n, 2n)) : quotient(call('sqrt', whole(root)), whole(2))
+/** sin of 0, π/6, π/4, π/3 and π/2, by twelfths of π. */
+const firstSines = new Map<bigint, Tree>([
+  [0n, whole(0)],
+  [2n, half(1n)],
+  [3n, half(2n)],
+  [4n, half(3n)],
+  [6n, whole(1)],
+])
+
+function sineAt(twelfths: bigint): Tree | null {
+  const k = ((twelfths % 24n) + 24n) % 24n
+  if (k > 12n) {
+    const mirrored = sineAt(k - 12n)
+    return mirrored && negate(mirrored)
+  }
+  return firstSines.get(k > 6n ? 12n - k : k) ?? null
+}
+
+function atShare(which: 'sin' | 'cos' | 'tan', share: Rational): Tree | null {
+  const twelfths = multiplyRational(share, rational(12n))
+  if (twelfths.d !== 1n) return null
+  const [sine, cosine] = [sineAt(twelfths.n), sineAt(twelfths.n + 6n)]
+  if (which === 'sin') return sine
+  if (which === 'cos') return cosine
+  if (!sine || !cosine || (cosine.kind === 'number' && cosine.exact.n === 0n)) return null
+  // tan π/6 is 1/√3, written √3/3.
+  const root = call('sqrt', whole(3))
+  const k = ((twelfths.n % 12n) + 12n) % 12n
+  const first: Record<string, Tree> = {
+    0: whole(0),
+    2: quotient(root, whole(3)),
+    3: whole(1),
+    4: root,
+  }
+  return k > 6n ? negate(first[String(12n - k)]!) : first[String(k)]!
+}
+
+const ofPi = (n: bigint, d: bigint) => simplify(product(exactly(rational(n, d)), constant('pi')))
+const both = (value: Tree, n: bigint, d: bigint): [string, Tree][] => [
+  [keyOf(simplify(value)), ofPi(n, d)],
+  [keyOf(simplify(negate(value))), ofPi(-n, d)],
+]
+const root3 = call('sqrt', whole(3))
+const arcs = {
+  arcsin: new Map([
+    ...both(half(1n), 1n, 6n),
+    ...both(half(2n), 1n, 4n),
+    ...both(half(3n), 1n, 3n),
+    ...both(whole(1), 1n, 2n),
+  ]),
+  arctan: new Map([
+    ...both(quotient(root3, whole(3)), 1n, 6n),
+    ...both(quotient(whole(1), root3), 1n, 6n),
+    ...both(whole(1), 1n, 4n),
+    ...both(root3, 1n, 3n),
+  ]),
+}
+
+/** r of e^r with a number r, or null. */
+function exponentOfE(tree: Tree): Tree | null {
+  const { base, exponent } =
+    tree.kind === 'power' ? tree : { base: tree, exponent: whole(1) as Tree }
+  if (base.kind === 'constant' && base.name === 'e' && exponent.kind === 'number') return exponent
+  const reciprocal =
+    tree.kind === 'quotient' &&
+    tree.above.kind === 'number' &&
+    tree.above.exact.n === tree.above.exact.d
+      ? exponentOfE(tree.below)
+      : null
+  return reciprocal && negate(reciprocal)
+}

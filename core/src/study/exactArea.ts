@@ -1,0 +1,70 @@
+import { antiderivative } from '../calculus/antiderivative'
+import { substitute } from '../calculus/curves'
+import type { Integral } from '../calculus/integrate'
+import { compileTree, type RealFunction } from '../evaluate/compile'
+import { withValues } from '../evaluate/withValues'
+import { rationalFromNumber } from '../language/rational'
+import { exactly, type FunctionName, negate, quotient, sum, type Tree } from '../language/tree'
+import { closedForm, type ExactForm } from './exactForms'
+
+/** An end of a span: its value, and what was typed where that hangs on no slider. */
+export interface End {
+  value: number
+  exact: Tree | null
+}
+
+/** Functions of numbers that count as an exact form of an area. */
+const functions: readonly FunctionName[] = [
+  ...(['sqrt', 'cbrt', 'ln', 'exp', 'sin', 'cos', 'tan'] as const),
+  ...(['arcsin', 'arctan', 'sinh', 'cosh'] as const),
+]
+
+/** Room for the roundings of both sides in the check below. */
+const slack = 1e-11
+
+/**
+ * The area under a curve from end to end as a number in exact form, such as 20/3, ln 3 or e − 1: an
+ * antiderivative taken at both ends. Its proof is the rule it was found by, that it is bounded on the
+ * whole span, as its enclosure shows (so that no pole lies between the ends), and that it agrees with
+ * the area by quadrature; null where one of these is missing, where no rule fits, or where the form is
+ * too long to read or says no more than the decimals.
+ */
+export function exactArea(
+  f: RealFunction,
+  from: End,
+  to: End,
+  area: Integral,
+  decimals: number,
+): ExactForm | null {
+  const tree = areaTree(f, from, to, area)
+  return tree && closedForm(tree, decimals, functions)
+}
+
+/** The average over the span in exact form: the same area over the distance of the ends. */
+export function exactAverage(
+  f: RealFunction,
+  from: End,
+  to: End,
+  area: Integral,
+  decimals: number,
+): ExactForm | null {
+  const tree = areaTree(f, from, to, area)
+  const width = sum(treeOf(to), negate(treeOf(from)))
+  return tree && closedForm(quotient(tree, width), decimals, functions)
+}
+
+const treeOf = (end: End): Tree => end.exact ?? exactly(rationalFromNumber(end.value))
+
+/** The difference of an antiderivative at both ends, where it is proven to be the area. */
+function areaTree(f: RealFunction, from: End, to: End, area: Integral): Tree | null {
+  if (!Number.isFinite(area.value)) return null
+  const found = antiderivative(withValues(f.tree, f.parameters), f.variable)
+  if (!found) return null
+  const [lo, hi] = compileTree(found, { variable: f.variable }).enclose(from.value, to.value)
+  if (!Number.isFinite(lo) || !Number.isFinite(hi)) return null
+  const at = (end: End) => substitute(found, f.variable, treeOf(end))
+  const whole = sum(at(to), negate(at(from)))
+  const value = compileTree(whole).value(0)
+  const near = area.errorBound + slack * Math.max(1, Math.abs(lo), Math.abs(hi))
+  return Math.abs(value - area.value) <= near ? whole : null
+}
