@@ -182,6 +182,10 @@ export function plainRequest(
   if (defined && !known(defined[1]!)) return text
   return text
     .replace(/^(?:when|at what \S+|for (?:which|what) \S+)\s+(?=is\b|does\b|\S+\s*=)/i, 'where ')
+    .replace(
+      /^where\s+(?:does|do|is|are)\s+(.+?)\s+(?:reach|hit|take|become|get to|equal)(?:es|s)?\s+(?=\S)/i,
+      'where $1 = ',
+    )
     .replace(/^how (?:steep|fast|quickly) (?:is|does)\b/i, 'slope of')
     .replace(/\?+$/, '')
     .replace(new RegExp(`\\b(from|to|at|and|between)\\s+${letter}\\s*=\\s*`, 'g'), '$1 ')
@@ -219,7 +223,7 @@ function whereIs({ text, curves }: Request): string[] {
 /** "where is the slope 2": the words for q′ in place of its name. */
 function whereRate({ text, curves }: Request): string[] {
   const [, target] =
-    /^where\s+(?:is\s+)?(?:the\s+)?(?:slope|rate|rate of change|derivative|tangent|gradient)\s*(?:=|is|equals?)?\s*(\S.*)$/i.exec(
+    /^where\s+(?:is\s+)?(?:the\s+)?(?:slope|rate of change|rate|derivative|tangent|gradient)\s*(?:=|is|equals?)?\s*(\S.*)$/i.exec(
       text,
     ) ?? []
   if (target === undefined) return []

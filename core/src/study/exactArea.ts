@@ -55,10 +55,20 @@ export function exactAverage(
 
 const treeOf = (end: End): Tree => end.exact ?? exactly(rationalFromNumber(end.value))
 
+const known = new WeakMap<RealFunction, Tree | null>()
+/** While an end of a span is dragged the curve is the same. */
+function antiderivativeOf(f: RealFunction): Tree | null {
+  const kept = known.get(f)
+  if (kept !== undefined) return kept
+  const found = antiderivative(withValues(f.tree, f.parameters), f.variable)
+  known.set(f, found)
+  return found
+}
+
 /** The difference of an antiderivative at both ends, where it is proven to be the area. */
 function areaTree(f: RealFunction, from: End, to: End, area: Integral): Tree | null {
   if (!Number.isFinite(area.value)) return null
-  const found = antiderivative(withValues(f.tree, f.parameters), f.variable)
+  const found = antiderivativeOf(f)
   if (!found) return null
   const [lo, hi] = compileTree(found, { variable: f.variable }).enclose(from.value, to.value)
   if (!Number.isFinite(lo) || !Number.isFinite(hi)) return null

@@ -64,6 +64,8 @@ const everyday: readonly (readonly [words: string, sentence: string])[] = [
   ['solve q(t) = r(t)', 'Where does q meet r on [0, 10]'],
   ['intersections', 'Where does q meet r on [0, 10]'],
   ['where is the tangent horizontal', 'Where is q′ = 0 on [0, 10]'],
+  ['where does the slope equal 2', 'Where is q′ = 2 on [0, 10]'],
+  ['when does q reach 5?', 'Where is q = 5 on [0, 10]'],
   ['where is q increasing', 'Features of q on [0, 10]'],
   ['find the maximum of q', 'Turning points of q on [0, 10]'],
   ['points of inflection', 'Inflections of q on [0, 10]'],
@@ -115,6 +117,15 @@ describe('what is said and what is offered', () => {
   test('words that are not understood are not taken for a curve', () => {
     expect(offersFor('where is the lagoon = 2', flood(), null)).toEqual([])
   })
+
+  test.each(['where does q meet r', 'area between q and r'])(
+    '“%s” draws both on one lane, once',
+    (words) => {
+      const asked = added(added(flood(), 'let r(t) = 5 - t/4'), words)
+      expect(asked.lanes[0]!.overlays).toEqual([{ curve: 'r', order: 0 }])
+      expect(added(asked, 'where does q meet r').lanes).toEqual(asked.lanes)
+    },
+  )
 
   test('every kind of line can be asked for', () => {
     const study = spoken.reduce((now, [words]) => added(now, words), flood())

@@ -1,6 +1,6 @@
 import { allKinds, type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
 import type { NewSlider, Proposal, Request } from '../statements/kind'
-import { type CurveRef, sentenceText } from '../statements/slots'
+import { type CurveRef, parseCurveRef, sentenceText } from '../statements/slots'
 import {
   addSlider,
   curveMakers,
@@ -11,6 +11,7 @@ import {
   placeSlider,
   placesOfLine,
   plainSlider,
+  toggleOverlay,
 } from './edits'
 import { numberToFormula } from './numbers'
 import type { SpanText } from './parts'
@@ -130,9 +131,23 @@ export const addLine =
       if (fresh !== name) added = renameWord(added, name, fresh)
     }
     next = { ...next, lines: [...next.lines, { ...added, id: freshId(next, 'line') }] }
+    if (added.kind === 'where' || added.kind === 'between') return withOther(added)(next)
     if (!isCurveMaker(added)) return next
     const lane = newLane(freshId(next, 'lane'), added.name, 0)
     return { ...next, lanes: [...next.lanes, lane] }
+  }
+
+/** Draws the curve that another one meets on the lane of that one, so that they are seen to meet. */
+const withOther =
+  ({ curve, order, target }: Statement & { kind: 'where' | 'between' }): Edit =>
+  (study) => {
+    const other = parseCurveRef(target)
+    const lane = study.lanes.find((l) => l.curve === curve && l.order === order)
+    if (!lane || !other || !curveMakers(study).some((c) => c.name === other.curve)) return study
+    const shown = [{ curve: lane.curve, order: lane.order }, ...lane.overlays]
+    return shown.some((one) => one.curve === other.curve && one.order === other.order)
+      ? study
+      : toggleOverlay(lane.id, other.curve, other.order)(study)
   }
 
 /** Puts another letter for one in the places, spans and numbers of a line; its curve keeps its own. */

@@ -38,7 +38,7 @@ export const LaneRange = memo(function LaneRange({
           aria-label={`range of ${lane.title}`}
           aria-live="off"
           aria-busy={stale && !proven}
-          className={`rounded-md bg-page px-1 ${stale && !proven ? 'opacity-50' : ''}`}
+          className={`haloed px-1 ${stale && !proven ? 'opacity-50' : ''}`}
         >
           {reach}
         </output>
