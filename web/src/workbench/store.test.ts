@@ -6,6 +6,7 @@ import {
   offersFor,
   setSlider,
   type Study,
+  toggleLane,
 } from '@yperkine/core'
 import { createWorkbench, type WorkbenchStore } from './store'
 
@@ -29,6 +30,24 @@ const slopeOf = (store: WorkbenchStore) =>
   [...store.getState().evaluation.lines.values()]
     .flatMap((r) => r.readouts)
     .find((o) => o.label === 'slope')!.value!
+
+describe('what is kept still while something moves', () => {
+  test('a lane that opens together with a sweep shows its whole curve, and stays as it is', () => {
+    const store = opened('tangent')
+    const { apply, play, resize } = store.getState()
+    apply(toggleLane('q', 1))
+    play()
+    const { lanes } = store.getState().history.present
+    resize({ width: 800, heights: Object.fromEntries(lanes.map((l) => [l.id, 150])) })
+    const heights = () => store.getState().scene.lanes.find((l) => l.order === 1)!.y
+    const [low, high] = heights()
+    expect(low).toBeLessThan(-3.9)
+    expect(high).toBeGreaterThan(3.3)
+    // Another formula would reach further; while something plays the frame is what it was.
+    apply(changeFormula('line1', '20 sin(t)'))
+    expect(heights()).toEqual([low, high])
+  })
+})
 
 describe('an edit', () => {
   test('reaches study, results and picture in one notification', () => {

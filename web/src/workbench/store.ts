@@ -101,6 +101,9 @@ export interface Workbench {
   setTheirs: (theirs: StoredStudy) => void
 }
 
+/** A lane that has no height yet has no frame to keep. */
+const drawn = ({ lanes }: Scene) => lanes.filter((l) => l.height > 0)
+
 /** Proven zeros and turning points of the curves in view. */
 const worthALook = (examined: Workbench['examined']): number[] =>
   [...examined.values()].flatMap(({ examination: { zeros, turningPoints } }) =>
@@ -217,7 +220,7 @@ export function createWorkbench(id: string, study: Study) {
       hold(what = 'frame') {
         get().pause()
         const { scene } = get()
-        set({ held: { x: what === 'frame' ? scene.x : null, lanes: scene.lanes } })
+        set({ held: { x: what === 'frame' ? scene.x : null, lanes: drawn(scene) } })
       },
       release(words) {
         show(endGesture(get().history), { held: null })
@@ -228,7 +231,7 @@ export function createWorkbench(id: string, study: Study) {
         const moving = movingSliders(evaluation.study)
         if (courses || moving.length === 0) return
         set({
-          held: { x: scene.x, lanes: scene.lanes },
+          held: { x: scene.x, lanes: drawn(scene) },
           courses: new Map(moving.map((slider) => [slider.name, startCourse(slider)])),
         })
       },
@@ -283,7 +286,13 @@ export function createWorkbench(id: string, study: Study) {
       },
       resize(next) {
         const { evaluation, held } = get()
-        set({ size: next, scene: sceneFor(evaluation, next, held) })
+        const scene = sceneFor(evaluation, next, held)
+        // A lane that opens while something moves is kept still from when it is first drawn.
+        const known = new Set(held?.lanes.map((l) => l.id))
+        const opened = scene.lanes.filter((l) => l.height > 0 && !known.has(l.id))
+        const lanes =
+          held && opened.length > 0 ? { ...held, lanes: [...held.lanes, ...opened] } : held
+        set({ size: next, scene, held: lanes })
       },
       selectPlace(place) {
         const known = get().evaluation.places.some((p) => p.text === place)
