@@ -125,6 +125,7 @@ export {
   decimalsOfStep,
   formatCertain,
   formatNumber,
+  formatPower,
   formatShort,
   numberToFormula,
 } from './study/numbers'

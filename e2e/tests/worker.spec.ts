@@ -29,6 +29,17 @@ test('each lane tells how far its curve reaches, and a drag does not ask again',
   expect(await page.evaluate(() => (window as unknown as { seen: string[] }).seen)).toEqual([])
 })
 
+test('beside a pole no number is told that only the search has made', async ({ page, bench }) => {
+  await bench.open('f(x) = 1/(x - 4)')
+  await expect(page.locator(rangeOf('f'))).toHaveText('✓ no lowest and no highest value, proven')
+  await bench.button('Show f′').click()
+  await expect(page.locator(rangeOf('f′'))).toHaveText(/^≈ no lowest value, highest −0\.005$/)
+  // The area from -10 on has no value beyond the pole: the line says why, and the lane tells nothing.
+  await bench.say('accumulate f from -10')
+  await expect(bench.working.getByText(/grows without bound at x = 4/)).toBeVisible()
+  await expect(page.locator(rangeOf('A'))).toHaveCount(0)
+})
+
 test('long work shows its progress, can be stopped, and leaves the page free', async ({
   page,
   bench,

@@ -38,7 +38,8 @@ export interface DifferenceQuotient {
  * takes each value of f as good to 1 unit in the last place of |f| + |x f′|, which is what
  * docs/accuracy.md measures for f; the truncation is the difference from the derivative by Taylor
  * arithmetic. Source: N. J. Higham, Accuracy and Stability of Numerical Algorithms, SIAM 2002,
- * section 1.11 on the choice of h (from memory). A step of 0 gives NaN.
+ * section 1.11 on the choice of h (from memory). A step of 0 gives NaN, and
+ * so does a central one around a place where f has no value.
  */
 export function differenceQuotient(
   f: Pick<RealFunction, 'value' | 'derivatives'>,
@@ -51,7 +52,9 @@ export function differenceQuotient(
   const left = rule === 'forward' ? x : x - h
   const width = right - left
   const [upper, lower] = [f.value(right), f.value(left)]
-  const value = width === 0 ? NaN : (upper - lower) / width
+  // Around a pole or a gap the two sides have a quotient, and there is no slope that it comes near.
+  const between = rule === 'central' && !Number.isFinite(f.value(x))
+  const value = width === 0 || between ? NaN : (upper - lower) / width
   const [, slope = NaN] = f.derivatives(x, 1)
   const steep = Number.isFinite(slope) ? slope : value
   const size = Math.abs(upper) + Math.abs(lower) + 2 * Math.abs(x * steep)

@@ -2,6 +2,7 @@ import type { Mark } from '../statements/kind'
 import type { LineLook } from '../study/parts'
 import type { Item } from './items'
 import { isFilled, markerPath } from './markers'
+import { textWidth } from './textWidth'
 import { shadeItems, stripItems } from './stripItems'
 import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
 
@@ -110,7 +111,7 @@ function triangleItems(
     {
       kind: 'label',
       key: `${key}.rise`,
-      x: round(outside ? right - 8 : right + 8),
+      x: round(outside ? Math.min(right, frame.width) - 8 : right + 8),
       y: round(flat ? y - 6 : held),
       text: mark.unitLabel(run),
       ink: 'place',
@@ -141,7 +142,10 @@ function chordItems(
   const [right, top] = [toPixelX(frame, mark.toX), toPixelY(frame, mark.toY)]
   if (Math.abs(right - x) < 6) return []
   const below = top <= y
-  const side = right > x ? 1 : -1
+  // Outside the triangle, or inside where the frame ends too soon for the label.
+  const outside = right > x ? 1 : -1
+  const room = outside > 0 ? frame.width - right : right
+  const side = room < textWidth(mark.rise) + 12 ? -outside : outside
   return [
     {
       kind: 'path',

@@ -84,7 +84,7 @@ export const areaKind: StatementKind<AreaLine> = {
           spanSlot(line.span, context),
           { text: ' with ' },
           countSlot(line, context),
-          { text: ' strips, height ' },
+          { text: context.number(line.count) === 1 ? ' strip, height ' : ' strips, height ' },
           heightSlot(line, context),
         ],
 
@@ -199,7 +199,7 @@ function stripsIn(words: string): {
   rest: string
 } {
   const counted =
-    /(?:^|\s)(?:with\s+|by\s+)?(?:n\s*=\s*(\d+)(?:\s+strips)?|(\d+)\s+(?:strips|rectangles|trapezoids))/i.exec(
+    /(?:^|\s)(?:with\s+|by\s+)?(?:n\s*=\s*(\d+)(?:\s+strips?\b)?|(\d+)\s+(?:strips?|rectangles?|trapezoids?)\b)/i.exec(
       words,
     )
   const digits = counted?.[1] ?? counted?.[2]

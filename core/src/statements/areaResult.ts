@@ -189,7 +189,7 @@ export function stripsResult(
     hints: [],
     notes: [
       `w = (${show(facts.to)} − ${wrapped(show(facts.from))})/${strips.length} ${widthText(widthOf(facts.from, facts.to, strips.length), variable.unit)}`,
-      ...(measurable ? because(line, facts, position, context) : []),
+      ...(measurable ? because(line, facts, strips.length, position, context) : []),
       ...(total !== null && Math.abs(total - Math.abs(exact.value)) > 0.5 * 10 ** -decimals
         ? ['Parts below the axis count against those above; the total counts every part.']
         : []),
@@ -263,6 +263,7 @@ const mostReasons = 6
 function because(
   line: AreaLine,
   { examination, from, to }: SpanFacts,
+  n: number,
   position: number,
   { decimals }: LineContext,
 ): string[] {
@@ -272,16 +273,26 @@ function because(
   type Stretch = readonly [number, number]
   const where = ([a, b]: Stretch) =>
     a === from && b === to ? 'throughout' : `from ${show(a)} to ${show(b)}`
+  /** The shape decides over strips that lie in one stretch, and over no other. */
+  const holdsStrip = ([a, b]: Stretch) => {
+    const width = (to - from) / n
+    const first = Math.ceil((a - from) / width - 1e-9)
+    return from + (first + 1) * width <= b + 1e-9 * width
+  }
   /** Both ways of the shape, in the order in which they come along the span. */
   const sentences = (
     what: string,
     ...ways: readonly (readonly [list: readonly Stretch[], does: string, way: string])[]
   ) => {
-    const all = ways
+    const stretches = ways
       .flatMap(([list, does, way]) => list.map(([a, b]) => ({ does, way, a, b })))
       .map((one) => ({ ...one, span: [Math.max(one.a, from), Math.min(one.b, to)] as const }))
       .filter(({ span: [a, b] }) => b - a > 1e-9 * (to - from))
       .sort((p, q) => p.a - q.a)
+    const all = stretches.filter(({ span }) => holdsStrip(span))
+    if (stretches.length > 0 && all.length === 0) {
+      return [`No strip lies where the shape of ${name} decides it; with more strips some do.`]
+    }
     const said = all
       .slice(0, mostReasons)
       .map(({ does, way, span }) => `${name} ${does} ${where(span)}, so ${what} ${way} there.`)

@@ -190,6 +190,18 @@ describe('area', () => {
     )
     expect(result.tables!.at(-1)!.rows).toHaveLength(8)
   })
+  test('the shape explains a strip only where the whole strip lies in one stretch', () => {
+    const notes = (n: number) =>
+      last(say(flood, `area under q over 1 to 7 with ${n} strips`)).result.notes!.join(' ')
+    // One strip over [1, 7] is too high from 5.329 on as well, though q rises there.
+    expect(notes(1)).not.toMatch(/too low|too high/)
+    expect(notes(1)).toMatch(/No strip lies where the shape of q decides it/)
+    expect(notes(8)).toMatch(/falls from 1\.653 to 5\.329, so left heights are too high/)
+    expect(notes(8)).not.toMatch(/from 1 to 1\.653/)
+    const level = last(say(made('f(x) = 3'), 'area under f over 0 to 1 with 1 strip'))
+    expect(level.result.notes).toEqual(['w = (1 − 0)/1 = 1'])
+    expect(notes(16)).toMatch(/rises from 1 to 1\.653, so left heights are too low/)
+  })
   test('a width that has no short decimal is told rounded, and summed as a fraction', () => {
     const { result } = last(say(made('f(x) = x'), 'area under f over 0 to 5 with 6 strips'))
     expect(result.notes![0]).toBe('w = (5 − 0)/6 ≈ 0.833333333')

@@ -77,6 +77,10 @@ const everyday: readonly (readonly [words: string, sentence: string])[] = [
     'trapezoidal rule for q on [0, 5] with n = 20',
     'Area under q over [0, 5] with n = 20 strips, height along a slanted top',
   ],
+  [
+    'Riemann sum of q from 1 to 7 with 1 strip',
+    'Area under q over [1, 7] with n = 1 strip, height at the left',
+  ],
   ['antiderivative of q', 'Let A(t) be the area under q from 0 to t'],
   ['area under q from 0 to t', 'Let A(t) be the area under q from 0 to t'],
   ['area between q and r from 1 to 4', 'Area between q and r over [1, 4]'],

@@ -37,6 +37,15 @@ test('outside the domain a cell is empty, and too many rows are refused', () => 
     h: 1,
     columns: ['x', 'f(x)'],
   })
+  // At the pole of 1/x neither side nor both have a quotient, though both sides have values.
+  const pole = tabulate(read('1/x'), {
+    from: 0,
+    to: 0,
+    step: 1,
+    h: 0.1,
+    columns: ['forward', 'backward', 'central'],
+  })
+  expect(pole.rows[0]).toEqual([NaN, NaN, NaN])
   expect(toCsv(columns, rows)).toBe('x,f(x)\r\n-1,\r\n0,\r\n1,0')
   expect(toCsv(['kind', 'x'], [['high, at an end', 2 / 3]])).toBe(
     `kind,x\r\n"high, at an end",${2 / 3}`,
