@@ -29,7 +29,7 @@ import {
 } from './kind'
 import { numberReadout } from './lines'
 import { curveText } from './slots'
-import { exactOver, type SpanFacts } from './spanFacts'
+import { exactOver, type SpanFacts, totalOf } from './spanFacts'
 
 /** Strips beyond this are summed and not drawn one by one. */
 const mostDrawn = 10_000
@@ -208,16 +208,6 @@ export function stripsResult(
 }
 
 const wrapped = (text: string) => (text.startsWith('−') ? `(${text})` : text)
-
-/** The area with every part counted as positive, from the proven zeros. */
-function totalOf({ area, from, to, examination }: SpanFacts): number | null {
-  if (!examination?.complete) return null
-  const breaks = examination.breaks.map((b) => b.x)
-  const cuts = [from, ...examination.zeros.map((z) => z.x), ...breaks, to]
-    .filter((x) => x >= from && x <= to)
-    .sort((a, b) => a - b)
-  return compensatedSum(cuts.slice(1).map((x, i) => Math.abs(area.value(x) - area.value(cuts[i]!))))
-}
 
 function stripTable(
   strips: readonly { from: number; to: number; sample: number; height: number; area: number }[],

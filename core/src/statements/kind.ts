@@ -44,6 +44,8 @@ export type ReadoutLabel =
   | 'area'
   | 'total'
   | 'average'
+  | 'displacement'
+  | 'distance'
   | 'highest'
   | 'lowest'
   | 'length'

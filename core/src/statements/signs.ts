@@ -1,10 +1,19 @@
 import { z } from 'zod'
 import { formatCertain, formatShort } from '../study/numbers'
+import { unitOfArea, unitOfDerivative } from '../study/units'
 import { signStretches } from './conclude'
-import { emptyResult, failed, type SignFigure, type StatementKind } from './kind'
+import {
+  emptyResult,
+  failed,
+  type LineContext,
+  type Readout,
+  type SignFigure,
+  type StatementKind,
+} from './kind'
+import { numberReadout } from './lines'
 import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
-import { spanFacts } from './spanFacts'
+import { exactOver, spanFacts, type SpanFacts, totalOf } from './spanFacts'
 
 /** Signs of q, q′ and q′′ on [0, 10]. */
 export const signsLineSchema = z.object({
@@ -97,6 +106,7 @@ export const signsKind: StatementKind<SignsLine> = {
     const next = curveText({ curve: line.curve, order: line.order + 1 })
     return {
       ...emptyResult,
+      readouts: ways(line, facts[0]!, curve.unit, context),
       signs: { from, to, rows: rows.slice(0, 2) },
       conclusions,
       verdict,
@@ -121,4 +131,20 @@ export const signsKind: StatementKind<SignsLine> = {
   placeFields: [],
   hasSpan: true,
   rename: renameOver,
+}
+
+/** How far from its beginning it ends, and how far it went: the area under v, and all of its parts. */
+function ways(line: SignsLine, facts: SpanFacts, unit: string, context: LineContext): Readout[] {
+  const { variable, decimals } = context
+  const total = totalOf(facts)
+  if (!Number.isFinite(facts.exact.value) || total === null || !Number.isFinite(total)) return []
+  const length = unitOfArea(unitOfDerivative(unit, variable.unit, line.order), variable.unit)
+  const form = exactOver('area', line, facts, context)
+  return [
+    {
+      ...numberReadout('displacement', facts.exact.value, length, decimals),
+      ...(form ? { exact: form } : {}),
+    },
+    numberReadout('distance', total, length, decimals),
+  ]
 }

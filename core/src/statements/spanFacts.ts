@@ -1,5 +1,6 @@
 import { accumulate, type Accumulation } from '../calculus/accumulate'
 import { type Integral, integrate } from '../calculus/integrate'
+import { compensatedSum } from '../calculus/quadrature'
 import type { RealFunction } from '../evaluate/compile'
 import { type Examination, examineInSteps } from '../features/examine'
 import type { Steps } from '../features/zeros'
@@ -125,4 +126,14 @@ export function exactOver(
 export function remember<T>({ memo }: SpanFacts, key: string, work: () => T): T {
   if (!memo.has(key)) memo.set(key, work())
   return memo.get(key) as T
+}
+
+/** The area with every part counted as positive, from the proven zeros. */
+export function totalOf({ area, from, to, examination }: SpanFacts): number | null {
+  if (!examination?.complete) return null
+  const breaks = examination.breaks.map((b) => b.x)
+  const cuts = [from, ...examination.zeros.map((z) => z.x), ...breaks, to]
+    .filter((x) => x >= from && x <= to)
+    .sort((a, b) => a - b)
+  return compensatedSum(cuts.slice(1).map((x, i) => Math.abs(area.value(x) - area.value(cuts[i]!))))
 }

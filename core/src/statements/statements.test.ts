@@ -315,6 +315,26 @@ describe('area', () => {
 })
 
 describe('accumulation, between, average', () => {
+  test('a velocity has a displacement and a distance', () => {
+    // v = t² − 4t + 3 on [0, 5], by hand: 4/3 forward, 4/3 back, 20/3 forward.
+    const { result } = last(say(made('v(t) = t^2 - 4t + 3 on [0, 5]'), 'displacement'))
+    expect(number(result, 'displacement')).toBeCloseTo(20 / 3, 10)
+    expect(result.readouts[0]!.exact).toEqual({ text: '20/3', proven: true })
+    expect(number(result, 'distance')).toBeCloseTo(28 / 3, 10)
+  })
+  test('the slope of A is pointed out on what A accumulates', () => {
+    const { result } = last(say(say(flood, 'accumulate q from 0'), 'tangent to A at 4'))
+    expect(result.notes).toEqual(['A′ = q: the slope is the height of q there.'])
+    const height = 6 + 4 * Math.sin(3.6) - 1.2
+    expect(result.marks).toContainEqual(
+      expect.objectContaining({
+        kind: 'dot',
+        lane: { curve: 'q', order: 0 },
+        x: 4,
+        y: expect.closeTo(height, 10) as number,
+      }),
+    )
+  })
   test('A is a curve of its own: its slope is f', () => {
     const study = say(say(flood, 'accumulate q from 0'), 'value of A at 4')
     // ∫ by hand: 6t + (4/0.9)(1 − cos 0.9t) − 0.15t².

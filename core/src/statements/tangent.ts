@@ -5,7 +5,7 @@ import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/
 import { unitOfDerivative, withUnit } from '../study/units'
 import { breakAtPlace, exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
 import { failed, type LineContext, type LineResult, type Mark, type StatementKind } from './kind'
-import { curveSlot, placeSlot, wordsAfter } from './slots'
+import { curveSlot, curveText, placeSlot, wordsAfter } from './slots'
 import { trailOf } from './trail'
 
 /** Tangent to q at t = a. */
@@ -76,6 +76,12 @@ export const tangentKind: StatementKind<TangentLine> = {
         label: slopeText,
       },
     ]
+    const under = order === 0 ? curve.accumulates : undefined
+    if (under) {
+      // The slope of an accumulated area is the height of what lies over it.
+      const lane = { curve: under.curve, order: under.order }
+      marks.push({ kind: 'dot', lane, x, y: slope, place: line.place, label: slopeText })
+    }
     if (line.trail) {
       const above = { curve: line.curve, order: order + 1 }
       marks.unshift(...trailOf(above, curve.derivative(order + 1).f, line.place, x, context))
@@ -97,6 +103,13 @@ export const tangentKind: StatementKind<TangentLine> = {
       marks,
       problems: [],
       hints: [],
+      ...(under
+        ? {
+            notes: [
+              `${line.curve}′ = ${curveText(under)}: the slope is the height of ${curveText(under)} there.`,
+            ],
+          }
+        : {}),
     }
   },
 

@@ -64,7 +64,6 @@ const everyday: readonly Everyday[] = [
         'error',
         'bound',
         'signed area',
-        'displacement',
       ],
       ...['total area', 'integral', 'integrate', '∫'],
     ],
@@ -89,7 +88,10 @@ const everyday: readonly Everyday[] = [
     ],
     own: as('accumulate'),
   },
-  { said: ['velocity'], own: as('speeding up') },
+  {
+    said: ['displacement and distance', 'displacement', 'distance travelled', 'velocity'],
+    own: as('speeding up'),
+  },
   {
     said: [
       ...['extremes', 'extrema', 'highs', 'lows', 'high points', 'low points', 'highest value'],
