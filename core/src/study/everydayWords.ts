@@ -57,14 +57,7 @@ const everyday: readonly Everyday[] = [
   {
     said: [
       ...['riemann sum', 'sum of strips', 'sum', 'strips', 'rectangles', 'over and short', 'over'],
-      ...[
-        'short',
-        'convergence',
-        'how many strips',
-        'error',
-        'bound',
-        'signed area',
-      ],
+      ...['short', 'convergence', 'how many strips', 'error', 'bound', 'signed area'],
       ...['total area', 'integral', 'integrate', '∫'],
     ],
     own: as('area'),
