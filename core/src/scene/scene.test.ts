@@ -12,6 +12,7 @@ import {
 import { fitHeights } from './fit'
 import { triangleRun } from './marks'
 import { type Frame, sampleCurve, strokesToPath } from './sampleCurve'
+import { textWidth } from './textWidth'
 import { axisTicks } from './ticks'
 
 function f(text: string) {
@@ -137,6 +138,28 @@ describe('the scene', () => {
     return offersFor('tangent', open, null)[0]!.edit(open)
   }
   const viewport = { width: 800, heights: { lane1: 300, lane2: 200 } }
+  /** The picture of a study that words have been added to. */
+  const pictured = (formula: string, ...words: string[]) => {
+    const created = createStudy(formula)
+    if (!created.ok) throw new Error('unreadable')
+    const study = words.reduce((now, say) => offersFor(say, now, null)[0]!.edit(now), created.study)
+    return createSceneMaker()(createEvaluator({ patience: Infinity })(study), viewport)
+  }
+
+  test('strips stand on their axis, however high the curve is', () => {
+    const [low] = pictured('f(x) = 100 + x on [0, 10]').lanes[0]!.y
+    expect(low).toBeGreaterThan(90)
+    const [foot] = pictured('f(x) = 100 + x on [0, 10]', 'area').lanes[0]!.y
+    expect(foot).toBeLessThan(0)
+  })
+
+  test('the height of a chord that ends at the edge stands inside the picture', () => {
+    const { items } = pictured('f(x) = x^2 on [0, 10]', 'average rate of f over 0 to 10').lanes[0]!
+    const rise = items.find((i) => i.kind === 'label' && i.text === '100.000')
+    if (rise?.kind !== 'label') throw new Error('no such label')
+    const right = rise.x + (rise.anchor === 'start' ? textWidth(rise.text) : 0)
+    expect(right).toBeLessThanOrEqual(800)
+  })
 
   test('moving a place leaves curve and grid as they are and moves what hangs on it', () => {
     const evaluate = createEvaluator()

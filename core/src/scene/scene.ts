@@ -238,9 +238,13 @@ function makeScene(
     })
     const held = viewport.held?.get(lane.id)
     const seen = [Math.max(x0, curve.from), Math.min(x1, curve.to)] as const
-    // A point that a line leads to is part of what has to be seen.
+    // A point that a line leads to is part of what has to be seen, and the foot of an area is.
     const reached = (marksOf.get(`${lane.curve}:${lane.order}`) ?? []).flatMap(({ mark }) =>
-      mark.kind === 'joint' ? [mark.toY] : [],
+      mark.kind === 'joint'
+        ? [mark.toY]
+        : mark.kind === 'strips' || (mark.kind === 'shade' && !mark.g)
+          ? [0]
+          : [],
     )
     const fitted = keep(key('fit'), [f, ...seen, ...reached, ...over.map((o) => o.f)], () => {
       const [least, most] =

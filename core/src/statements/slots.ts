@@ -135,6 +135,8 @@ export function curvesMeant(
   if (named && curves.some((c) => c.name === named.curve)) {
     return { refs: [named], rest: others.join(' ') }
   }
+  // One letter alone that no curve has is meant as a curve all the same.
+  if (named && others.length === 0) return { refs: [], rest: '' }
   const refs = ref ? [ref] : curves.map((c) => ({ curve: c.name, order: 0 }))
   return { refs, rest: words }
 }

@@ -121,6 +121,7 @@ describe('what is said and what is offered', () => {
 
   test('words that are not understood are not taken for a curve', () => {
     expect(offersFor('where is the lagoon = 2', flood(), null)).toEqual([])
+    expect(offersFor('area under y', flood(), null)).toEqual([])
   })
 
   test.each(['where does q meet r', 'area between q and r'])(

@@ -220,6 +220,11 @@ function AreaActions({ line }: { line: Of<'area'> }) {
     const read = readNumber(line.tolerance, s.sliders)
     return read.ok ? read.value : 0.001
   })
+  // Between readings the curve is not known: there is no error to look at.
+  const measured = useStudy((s) =>
+    s.lines.some((l) => l.kind === 'readings' && l.name === line.curve),
+  )
+  if (measured) return null
   return (
     <>
       <button

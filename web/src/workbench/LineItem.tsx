@@ -1,3 +1,4 @@
+import { keepTogether } from '../parts/keepTogether'
 import { Maths } from '../parts/Maths'
 import {
   addSlider,
@@ -82,7 +83,7 @@ export const LineItem = memo(function LineItem({
         <LineActions line={line} speaks={said.speaks} />
         {said.notes.map((note) => (
           <p key={note} className="mt-1 text-[calc(14px*var(--type))] text-quiet">
-            {note}
+            {keepTogether(note)}
           </p>
         ))}
         <FurtherResults line={line} />
@@ -185,7 +186,7 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
   const replacement = at?.replacement
   return (
     <p role="alert" className="mt-1 text-[calc(14px*var(--type))] text-brick">
-      {message}
+      {keepTogether(message)}
       {fix && <span className="text-quiet"> · {fix}</span>}
       {give && (
         <button type="button" className="pill ml-2 text-ink" onClick={() => apply(give)}>

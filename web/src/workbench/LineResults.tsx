@@ -16,6 +16,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import { Check, CircleHelp, Copy } from 'lucide-react'
 import { lazy, memo, Suspense, useRef, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
+import { keepTogether } from '../parts/keepTogether'
 import { Maths } from '../parts/Maths'
 import { ResultTableView } from './ResultTableView'
 import { setSteadyText, setText } from './setText'
@@ -235,7 +236,7 @@ function Conclusions({ all }: { all: NonNullable<LineResult['conclusions']> }) {
     >
       {all.map(({ text, at }) => (
         <li key={text} className="hover:bg-chosen" onPointerEnter={() => light(at ?? null)}>
-          {text}
+          {keepTogether(text)}
         </li>
       ))}
     </ul>

@@ -86,6 +86,7 @@ function ReadingsDialog({ onClose }: { onClose: () => void }) {
           type="file"
           accept=".csv,.txt,.tsv,text/csv"
           aria-label="CSV file"
+          className="text-quiet file:mr-3 file:min-h-8 file:cursor-pointer file:rounded-md file:border file:border-solid file:border-rule file:bg-page file:px-3 file:text-ink hover:file:border-edge"
           onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
         />
         <textarea
