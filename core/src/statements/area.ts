@@ -114,7 +114,9 @@ export const areaKind: StatementKind<AreaLine> = {
     const rest = wordsAfter(request.text, 'area under', 'area')
     if (rest === null || request.text === '') return []
     if (/^between\b/.test(rest) || endsOpen(rest, request.variable.letter)) return []
-    const { rule, share, count, rest: unruled } = stripsIn(rest)
+    const strips = stripsIn(rest)
+    if (!strips) return []
+    const { rule, share, count, rest: unruled } = strips
     const { span, rest: words } = spanIn(unruled)
     const { refs } = curvesMeant(words, request)
     const free = (name: string) =>
@@ -191,20 +193,21 @@ const askedRules: readonly (readonly [RegExp, AreaRule, number?])[] = [
   [/^random\b/, 'random'],
 ]
 
-/** The rule and the count that words name at their beginning, "with" before them or not. */
+/** The rule and the count that words name; null for a count that cannot be. */
 function stripsIn(words: string): {
   rule?: AreaRule
   share?: number
   count?: number
   rest: string
-} {
+} | null {
   const counted =
     /(?:^|\s)(?:with\s+|by\s+)?(?:n\s*=\s*(\d+)(?:\s+strips?\b)?|(\d+)\s+(?:strips?|rectangles?|trapezoids?)\b)/i.exec(
       words,
     )
   const digits = counted?.[1] ?? counted?.[2]
   const number = Number(digits)
-  const fits = digits !== undefined && number >= 1 && number <= countRange.to
+  if (digits !== undefined && !(number >= 1 && number <= countRange.to)) return null
+  const fits = digits !== undefined
   const left = fits ? cut(words, counted!.index, counted![0].length) : words
   const named =
     /(?:^|\s)(?:with\s+|by\s+)?(?=(?:left|mid|right|trapez|simpson|lower|upper|random))/i

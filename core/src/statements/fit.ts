@@ -89,8 +89,11 @@ export const fitKind: StatementKind<FitLine> = {
     const rest = wordsAfter(request.text, 'fit a formula', 'fit a', 'fit')
     if (rest === null || request.text === '') return []
     const shape = shapes.find((s) => rest.startsWith(s)) ?? 'quadratic'
+    // "fit a line to q" asks for q itself.
+    const itself = /\bto\s+(?:the\s+)?(?:values|\p{L}$)/u.test(rest)
+    const columns = itself ? (['f(x)', 'central'] as const) : (['central', 'f(x)'] as const)
     return request.curves.flatMap(({ name }) =>
-      (['central', 'f(x)'] as const).map((column) => ({
+      columns.map((column) => ({
         line: { kind: 'fit' as const, id: '', curve: name, order: 0, column, shape },
       })),
     )

@@ -69,7 +69,9 @@ export const signsKind: StatementKind<SignsLine> = {
         stretches: [...stretch(1), ...stretch(-1)].sort((p, q) => p.from - q.from),
         marks: [
           ...e.zeros.map((z) => ({ x: z.x, text: certain(z.enclosure), zero: true })),
-          ...e.breaks.map((b) => ({ x: b.x, text: certain(b.enclosure), zero: false })),
+          ...e.breaks
+            .filter((b) => !e.zeros.some((z) => Math.abs(z.x - b.x) <= closest(b.x)))
+            .map((b) => ({ x: b.x, text: certain(b.enclosure), zero: false })),
         ],
       }
     })

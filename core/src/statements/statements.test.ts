@@ -202,6 +202,11 @@ describe('area', () => {
     expect(level.result.notes).toEqual(['w = (1 − 0)/1 = 1'])
     expect(notes(16)).toMatch(/rises from 1 to 1\.653, so left heights are too low/)
   })
+  test('a place that is typed as a power of ten is one', () => {
+    const { result, sentence } = last(say(flood, 'value of q at 1e-3'))
+    expect(number(result, 'value')).toBeCloseTo(6 + 4 * Math.sin(0.0009) - 0.0003, 12)
+    expect(sentence).toMatch(/0\.001|10⁻³|1E-3/)
+  })
   test('a width that has no short decimal is told rounded, and summed as a fraction', () => {
     const { result } = last(say(made('f(x) = x'), 'area under f over 0 to 5 with 6 strips'))
     expect(result.notes![0]).toBe('w = (5 − 0)/6 ≈ 0.833333333')

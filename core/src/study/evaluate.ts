@@ -30,6 +30,7 @@ import { placesOfLine, spanOfLine } from './edits'
 import { formatShort } from './numbers'
 import type { SpanText } from './parts'
 import type { Study } from './schema'
+import { withPowerOfTen } from './values'
 
 /** A place on the axis: everything with the same text moves together. */
 export interface PlaceResult {
@@ -219,7 +220,7 @@ export function createEvaluator({
     }
 
     const number = (text: string): NumberLookup => {
-      const result = parse(text)
+      const result = parse(withPowerOfTen(text))
       if (!result.ok) return { ok: false, problem: asLineProblem(result.problems[0]!) }
       const { tree } = result
       if (namesIn(tree).has(read<string>('letter'))) {
@@ -444,7 +445,7 @@ export function createEvaluator({
         return read<Study['variable']>('variable')
       },
       read(text) {
-        const result = parse(text)
+        const result = parse(withPowerOfTen(text))
         return result.ok ? result.tree : null
       },
       derivative(name, order) {

@@ -295,6 +295,9 @@ export function nothingOffered(request: Request): string {
   if (asks(readingsWords)) {
     return 'Readings from a file or a list come in by the button on the right.'
   }
+  if (/\bn\s*=\s*\d|\d\s+(?:strip|rectangle)/i.test(text)) {
+    return 'Strips are counted from 1 to 10,000.'
+  }
   if (asks(curveWords)) return `A new curve begins with its name: ${example}`
   if (asks(twoCurveWords) && curves.length < 2) {
     return `That takes a second curve: ${example}`

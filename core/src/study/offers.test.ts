@@ -113,6 +113,8 @@ describe('what is said and what is offered', () => {
     ['let q(t) = 2t', 'There is a curve q already'],
     ['data', 'Readings from a file or a list'],
     ['new curve', 'let r(t) = …'],
+    ['area with n = 0', 'from 1 to 10,000'],
+    ['left sum with 20000 strips', 'from 1 to 10,000'],
     ['zzz', 'Nothing fits “zzz” yet'],
   ])('“%s” offers nothing and says why', (words, why) => {
     expect(offersFor(words, flood(), null)).toEqual([])

@@ -31,11 +31,13 @@ type Meaning = { ok: true; tree: Tree; f: RealFunction } | { ok: false; problem:
 const meanings = new Map<string, Meaning>()
 const mostMeanings = 500
 
-/** A number alone, such as 1e-8: here nobody means e = 2.718… */
 const powerOfTen = /^(\s*[-+−]?(?:\d+\.?\d*|\.\d+))e([-+−]?\d+\s*)$/
+/** A number alone, such as 1e-8, with E: there nobody means e = 2.718…, and no slider is called e. */
+export const withPowerOfTen = (text: string) =>
+  text.replace(powerOfTen, '$1E$2').replace('E−', 'E-')
 
 function meaningOf(typed: string, names: readonly string[]): Meaning {
-  const text = names.includes('e') ? typed : typed.replace(powerOfTen, '$1E$2').replace('E−', 'E-')
+  const text = withPowerOfTen(typed)
   const key = `${names.join()}\u0000${text}`
   const known = meanings.get(key)
   if (known) return known
