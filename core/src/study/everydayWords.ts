@@ -251,9 +251,8 @@ const readingsWords = ['points', 'measured points', 'readings', 'data', 'csv', '
 /** What was typed in the words of the lines, where it is said in others: the best fit first. */
 export function inOwnWords(request: Request): string[] {
   const { text } = request
-  const single = text.length < 2 && /^[\p{L}\d]?$/u.test(text)
   const asked = [...asEquation(request), ...whereRate(request), ...whereIs(request)]
-  if (single || readingsWords.includes(text.toLowerCase())) return asked
+  if (text === '' || readingsWords.includes(text.toLowerCase())) return asked
   const found = everyday.flatMap(({ said, own }) => {
     const rest = wordsAfter(text, ...said)
     if (rest === null) return []
