@@ -111,7 +111,7 @@ export type {
   Verdict,
 } from './statements/kind'
 export type { ReadingsLine } from './statements/readings'
-export { columnTitle, usualColumns } from './statements/table'
+export { columnTitle, readingColumns } from './statements/table'
 export { parseCurveRef, sentenceText } from './statements/slots'
 export { blankStudy, type Created, createStudy } from './study/create'
 export * from './study/edits'

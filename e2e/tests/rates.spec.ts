@@ -146,6 +146,10 @@ test('readings pasted as text become a curve with rates and a fit', async ({ pag
   await bench.say('value of w at 2')
   // Straight between (1, 3) and (3, 9).
   await expect(bench.output('Value of w at x = 2', 'value')).toHaveText('6.000')
+  await bench.button('Readings and their quotients').click()
+  const rows = page.getByRole('table', { name: 'Values' }).getByRole('row')
+  await expect(rows).toHaveCount(4)
+  await expect(rows.nth(2).getByRole('cell')).toHaveText(['1', '3.000', '3.000', '2.000', '2.667'])
 })
 
 test('a curve is hidden, named and drawn in another lane', async ({ page, bench }) => {

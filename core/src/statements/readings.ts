@@ -47,6 +47,7 @@ export const readingsKind: StatementKind<ReadingsLine> = {
       notes: [
         `From ${variable.letter} = ${show(found.curve.from)} to ${show(found.curve.to)}; straight between readings.`,
       ],
+      offers: [{ text: 'Readings and their quotients', words: `table of ${line.name}` }],
     }
   },
 

@@ -387,6 +387,18 @@ describe('readings', () => {
     expect(sentence).toMatch(/^Area under w at its readings, along a slanted top$/)
     expect(number(result, 'sum')).toBeCloseTo(12.5, 12)
   })
+  test('a table of them has a row for each, with the quotients of neighbours', () => {
+    const { result, sentence } = last(say(study, 'table of w'))
+    expect(sentence).toBe('Table of w over [0, 4] at its readings')
+    // By hand: 3/1 and -4/3, and across both (1 - 2)/4.
+    expect(result.tables![0]!.rows.map((r) => r.cells)).toEqual([
+      ['0', '2.000', '3.000', '—', '—'],
+      ['1', '5.000', '−1.333', '3.000', '−0.250'],
+      ['4', '1.000', '—', '−1.333', '—'],
+    ])
+    const fit = last(say(say(study, 'table of w'), 'fit a line to w'))
+    expect(fit.result.problems).toEqual([])
+  })
   test('rates between readings, none at a reading', () => {
     expect(number(last(say(study, "value of w' at 2")).result, 'value')).toBeCloseTo(-4 / 3, 12)
     expect(last(say(study, "value of w' at 1")).result.problems[0]!.message).toMatch(/kink/)

@@ -2,7 +2,14 @@ import { z } from 'zod'
 import { formatNumber, formatShort } from '../study/numbers'
 import { placeTextSchema } from '../study/parts'
 import { readingQuotients, tableColumns, type TableColumn, tabulate } from '../tables/table'
-import { failed, type LineContext, type LineResult, type Mark, type StatementKind } from './kind'
+import {
+  type CurveResult,
+  failed,
+  type LineContext,
+  type LineResult,
+  type Mark,
+  type StatementKind,
+} from './kind'
 import { lookOver, offersOver, overSpanFields, renameOver } from './overSpan'
 import { curveSlot, curveText, placeText, spanSlot, wordsAfter } from './slots'
 
@@ -19,6 +26,8 @@ export const tableLineSchema = z.object({
 export type TableLine = z.infer<typeof tableLineSchema>
 
 export const usualColumns: TableColumn[] = ['x', 'f(x)', 'forward', 'central', "f'(x)"]
+/** Columns that readings have: between them nothing is known. */
+export const readingColumns: TableColumn[] = ['x', 'f(x)', 'forward', 'backward', 'central']
 /** More points than this are not drawn: they would hide the curve. */
 const mostDrawn = 2000
 
@@ -31,16 +40,27 @@ export const tableKind: StatementKind<TableLine> = {
     curveSlot(line, context),
     { text: ' over ' },
     spanSlot(line.span, context),
-    { text: ' by ' },
-    { slot: 'number', field: 'step', ...placeText(line.step, context) },
-    ...(line.columns.some(usesDistance)
-      ? [{ text: ', h = ' }, { slot: 'number' as const, field: 'h', ...placeText(line.h, context) }]
-      : []),
+    ...(context.isMeasured(line.curve) && line.order === 0
+      ? [{ text: ' at its readings' }]
+      : [
+          { text: ' by ' },
+          { slot: 'number' as const, field: 'step', ...placeText(line.step, context) },
+          ...(line.columns.some(usesDistance)
+            ? [
+                { text: ', h = ' },
+                { slot: 'number' as const, field: 'h', ...placeText(line.h, context) },
+              ]
+            : []),
+        ]),
   ],
 
   evaluate(line, context) {
     const over = lookOver(line, context)
     if (!over.ok) return failed(over.problem)
+    if (over.curve.readings && line.order === 0) {
+      const rows = rowsOfReadings(line, over.curve.readings, over.from, over.to)
+      return withRows(line, rows, context)
+    }
     const [step, h] = [context.number(line.step), context.number(line.h)]
     if (!step.ok) return failed(step.problem)
     if (!h.ok) return failed(h.problem)
@@ -80,7 +100,7 @@ export const tableKind: StatementKind<TableLine> = {
       span,
       step: by ?? '0.5',
       h: '0.001',
-      columns: usualColumns,
+      columns: request.measured.includes(ref.curve) ? readingColumns : usualColumns,
     }))
   },
 
@@ -180,13 +200,17 @@ export function columnOf(
   return { xs: pairs.map(([x]) => x), ys: pairs.map(([, y]) => y) }
 }
 
-/** Quotients of readings as the columns of a table, by the rules of tables. */
-export function quotientsOfReadings(xs: readonly number[], ys: readonly number[]): number[][] {
-  return readingQuotients(xs, ys).map(({ forward, backward, central }, i) => [
-    xs[i]!,
-    ys[i]!,
-    forward,
-    backward,
-    central,
-  ])
+/** The readings inside a span, with the quotients of neighbours, whose distances may differ. */
+function rowsOfReadings(
+  { columns }: TableLine,
+  { xs, ys }: NonNullable<CurveResult['readings']>,
+  from: number,
+  to: number,
+): number[][] {
+  return readingQuotients(xs, ys).flatMap((quotients, i) => {
+    const x = xs[i]!
+    if (x < from || x > to) return []
+    const known: Partial<Record<TableColumn, number>> = { x, 'f(x)': ys[i]!, ...quotients }
+    return [columns.map((column) => known[column] ?? NaN)]
+  })
 }

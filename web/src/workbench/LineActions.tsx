@@ -4,6 +4,7 @@ import {
   columnTitle,
   type Edit,
   numberToFormula,
+  readingColumns,
   readNumber,
   sliderOfPlace,
   type Statement,
@@ -152,9 +153,13 @@ function SecantActions({ line }: { line: Of<'secant'> }) {
   )
 }
 
+const useIsMeasured = (curve: string) =>
+  useStudy((s) => s.lines.some((l) => l.kind === 'readings' && l.name === curve))
+
 function TableActions({ line }: { line: Of<'table'> }) {
   const { apply } = useWorkbenchStore().getState()
   const letter = useStudy((s) => s.variable.letter)
+  const measured = useIsMeasured(line.curve) && line.order === 0
   const fit: Statement = {
     kind: 'fit',
     id: '',
@@ -170,7 +175,7 @@ function TableActions({ line }: { line: Of<'table'> }) {
         <summary className="pill cursor-pointer list-none">Columns</summary>
         <fieldset className="mt-1 grid gap-1">
           <legend className="sr-only">Columns of the table</legend>
-          {tableColumns.map((column) => {
+          {(measured ? readingColumns : tableColumns).map((column) => {
             const chosen = line.columns.includes(column)
             const next = tableColumns.filter((c) =>
               c === column ? !chosen : line.columns.includes(c),
@@ -221,10 +226,7 @@ function AreaActions({ line }: { line: Of<'area'> }) {
     return read.ok ? read.value : 0.001
   })
   // Between readings the curve is not known: there is no error to look at.
-  const measured = useStudy((s) =>
-    s.lines.some((l) => l.kind === 'readings' && l.name === line.curve),
-  )
-  if (measured) return null
+  if (useIsMeasured(line.curve)) return null
   return (
     <>
       <button
