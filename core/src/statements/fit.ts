@@ -6,7 +6,7 @@ import { idSchema, lineLookSchema, nameSchema } from '../study/parts'
 import { readingQuotients, type TableColumn } from '../tables/table'
 import { failed, type LineContext, type LineResult, type StatementKind } from './kind'
 import { columnOf, columnOrder, columnTitle } from './table'
-import { curveText, wordsAfter } from './slots'
+import { curveText, wordsAfter, parseCurveRef } from './slots'
 
 const shapes = ['line', 'quadratic', 'cubic', 'quartic', 'exponential', 'power', 'sine'] as const
 const columns = ['f(x)', 'forward', 'backward', 'central', "f'(x)"] as const
@@ -89,10 +89,13 @@ export const fitKind: StatementKind<FitLine> = {
     const rest = wordsAfter(request.text, 'fit a formula', 'fit a', 'fit')
     if (rest === null || request.text === '') return []
     const shape = shapes.find((s) => rest.startsWith(s)) ?? 'quadratic'
-    // "fit a line to q" asks for q itself.
-    const itself = /\bto\s+(?:the\s+)?(?:values|\p{L}$)/u.test(rest)
+    // "fit a line to q" asks for q itself, "fit a line to q′" for its slopes.
+    const [, said = ''] = /\b(?:to|of)\s+(?:the\s+)?(\S+)$/.exec(rest) ?? []
+    const named = parseCurveRef(said)
+    const itself = said === 'values' || named?.order === 0
     const columns = itself ? (['f(x)', 'central'] as const) : (['central', 'f(x)'] as const)
-    return request.curves.flatMap(({ name }) =>
+    const meant = request.curves.filter(({ name }) => !named || name === named.curve)
+    return meant.flatMap(({ name }) =>
       columns.map((column) => ({
         line: { kind: 'fit' as const, id: '', curve: name, order: 0, column, shape },
       })),
