@@ -111,6 +111,13 @@ const strips = {
   lanes: [lane(0)],
 }
 
+/** Ten thousand strips, the most that the deck allows. */
+const manyStrips = {
+  ...strips,
+  title: 'Many strips',
+  sliders: strips.sliders.map((s) => (s.name === 'n' ? { ...s, value: 10_000 } : s)),
+}
+
 /** Three lanes, a table of 200 rows and a trail of 500 points behind the tangent. */
 const rates = {
   ...study,
@@ -137,6 +144,7 @@ const scenes = [
   ['Three lanes, ten lines', study, 'Place a', 150],
   // Beyond its track a slider does not move, and such moves would cost nothing.
   ['1,000 strips with slivers', strips, 's', 60],
+  ['10,000 strips', manyStrips, 's', 60],
   ['Three lanes, a 200-row table and a 500-point trail', rates, 'Place a', 150],
 ]
 
