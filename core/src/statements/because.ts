@@ -24,6 +24,15 @@ const breakSentences: Record<BreakKind, (name: string) => string> = {
   oscillation: (q) => `${q} tends to no number there`,
 }
 
+/** The same, short, where it is why the slope is missing. */
+const missingSentences: Record<BreakKind, (name: string) => string> = {
+  ...breakSentences,
+  jump: (q) => `${q} jumps there`,
+  kink: () => 'the slopes on its sides differ',
+  cusp: () => 'unbounded with opposite signs',
+  vertical: () => 'unbounded with one sign',
+}
+
 /** The reason in one sentence, as the list, files and the screen reader say it. */
 export function because(fact: BecauseFact, name: string): string {
   const signs = (up: boolean) => (up ? '− to +' : '+ to −')
@@ -38,7 +47,7 @@ export function because(fact: BecauseFact, name: string): string {
         : `${name} is continuous there, ${name}′ is missing and goes ${signs(fact.rises)}`
     case 'keeps':
       return fact.missing
-        ? `${name}′ is missing there: ${breakSentences[fact.missing](name).replace(`${name}′ is `, 'it is ')}`
+        ? `${name}′ is missing: ${missingSentences[fact.missing](name)}`
         : `${name}′ is 0 there and keeps its sign`
     case 'bends':
       if (!fact.hasTangent) return `${name} has a kink there and ${name}′′ goes ${signs(fact.up)}`

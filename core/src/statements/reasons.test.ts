@@ -108,13 +108,10 @@ describe('features', () => {
       ['low', '0.000', '0.000', 'f is continuous there, f′ is missing and goes − to +'],
     ],
     ['f(x) = x^3', ['rest', '0.000', '0.000', 'f′ is 0 there and keeps its sign']],
-    [
-      'f(x) = cbrt x',
-      ['vertical', '0.000', '0.000', 'f′ is missing there: it is unbounded with one sign'],
-    ],
+    ['f(x) = cbrt x', ['vertical', '0.000', '0.000', 'f′ is missing: unbounded with one sign']],
     [
       'f(x) = x + |x|/2',
-      ['kink', '0.000', '0.000', 'f′ is missing there: the slopes of f on its sides differ'],
+      ['kink', '0.000', '0.000', 'f′ is missing: the slopes on its sides differ'],
     ],
   ])('critical points of %s', (formula, row) => {
     const result = last(say(made(formula, '-1', '2'), 'critical points'))

@@ -76,6 +76,11 @@ export function StudiesPage() {
             That did not work: {fault.message}. Nothing you typed is lost; try again.
           </p>
         )}
+        {list.isPending && (
+          <p role="status" className="mt-8 text-quiet">
+            Fetching the studies …
+          </p>
+        )}
         {list.isError && (
           <p role="alert" className="mt-8">
             The studies cannot be read at the moment: {list.error.message}.{' '}
@@ -172,7 +177,7 @@ function StudyRow({ study, onRemove, onChanged }: RowProps) {
           </p>
         )}
       </div>
-      <ul aria-label="Topics" className="hidden w-44 gap-1.5 sm:flex">
+      <ul aria-label="Topics" className="hidden w-56 flex-wrap gap-1.5 sm:flex">
         {study.topics.map((topic) => (
           <li key={topic} className="pill">
             {topic}
