@@ -75,7 +75,10 @@ describe('labels beside points', () => {
   })
 
   test('where nothing is free a feature goes without words, and a moving place keeps its own', () => {
-    const many = Array.from({ length: 60 }, (_, i) => label(`l${i}`, 400, 250, { x: 400 + i / 9 }))
+    const many = Array.from({ length: 60 }, (_, i) => ({
+      ...label(`l${i}`, 400, 250, { x: 400 + i / 9 }),
+      text: `high 9.490 at t = 1.${100 + i}`,
+    }))
     expect(labelsOf(placeLabels(many, width, height)).length).toBeLessThan(60)
     const place = many.map(({ mayGo: _, ...one }) => one)
     expect(labelsOf(placeLabels(place, width, height))).toHaveLength(60)
@@ -112,6 +115,13 @@ describe('labels beside points', () => {
     // Others keep off the place it was moved to.
     const neighbour = labelsOf(placeLabels([label('m', 290, 250), moved], width, height))
     expect(overlap(neighbour[0]!, neighbour[1]!)).toBe(false)
+  })
+
+  test('what two lines say of one point stands there once', () => {
+    const [a, b] = [label('a', 100, 100), label('b', 100, 100)]
+    expect(labelsOf(placeLabels([a, b], width, height))).toHaveLength(1)
+    const other = { ...label('c', 100, 100), text: 'another' }
+    expect(labelsOf(placeLabels([a, other], width, height))).toHaveLength(2)
   })
 
   test('near its point it needs no line', () => {

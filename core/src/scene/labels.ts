@@ -111,7 +111,8 @@ export type LabelSides = Map<string, number>
  * Gives each label that belongs to a point a side where it covers no other label, no leg of a slope
  * triangle and no curve; a label that someone has moved stands where it was put. Where nothing is
  * free a label of a moving place may cover the curve, and one of a feature is left out: its row
- * still has the numbers. `last` is read and written.
+ * still has the numbers. What two lines say of one point stands there once. `last` is read and
+ * written.
  */
 export function placeLabels(
   items: readonly Item[],
@@ -127,10 +128,15 @@ export function placeLabels(
     if (!item.beside) taken.push(labelBox(item))
     else if (item.offset) taken.push(labelBox(movedTo(item)))
   }
+  const told = new Set<string>()
   return items.flatMap((item): Item[] => {
     if (item.kind !== 'label' || !item.beside) return [item]
     if (item.offset) return withLeader(movedTo(item))
     const { x, y } = item.beside
+    // Two lines may say the same of one point: once is enough.
+    const words = `${item.text} ${Math.round(x)} ${Math.round(y)}`
+    if (told.has(words)) return []
+    told.add(words)
     const spots = sides.map(([dx, dy, anchor]): Spot => ({ x: x + dx, y: y + dy, anchor }))
     const isFree = (spot: Spot) => {
       const box = labelBox({ ...item, ...spot })

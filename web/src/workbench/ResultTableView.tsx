@@ -9,6 +9,8 @@ const mostSeen = 9
 
 /** A column of sentences takes what numbers leave; one of numbers what its longest cell needs. */
 const wordyFrom = 16
+/** So many characters a table may have and be left narrow. */
+const narrow = 40
 const longestCell = (columns: readonly string[], rows: ResultTable['rows'], k: number) => {
   const words = Math.max(...columns[k]!.split(' ').map((w) => w.length))
   return Math.max(2, words, ...rows.slice(0, 40).map((r) => r.cells[k]?.length ?? 0))
@@ -18,7 +20,11 @@ const isWordy = (columns: readonly string[], rows: ResultTable['rows']) =>
 
 function shares(columns: readonly string[], rows: ResultTable['rows']): string {
   const longest = columns.map((_, k) => longestCell(columns, rows, k))
-  if (!isWordy(columns, rows)) return longest.map((n) => `minmax(0, ${n}fr)`).join(' ')
+  if (!isWordy(columns, rows)) {
+    // A few short columns stand together; many share the width by what their cells need.
+    const fits = longest.reduce((total, n) => total + n + 2, 0) <= narrow
+    return longest.map((n) => (fits ? `${n + 2}ch` : `minmax(0, ${n}fr)`)).join(' ')
+  }
   return longest.map((n) => (n > wordyFrom ? 'minmax(0, 1fr)' : `${n + 0.5}ch`)).join(' ')
 }
 
