@@ -223,6 +223,8 @@ describe('area', () => {
       last(say(made('f(x) = cos x'), words)).result.readouts.find((r) => r.label === label)!.exact
     expect(form('area under f over 0 to π/4', 'exact')).toEqual({ text: '√2/2', proven: true })
     expect(form('average of f over 0 to π/4', 'average')).toEqual({ text: '2√2/π', proven: true })
+    const { readouts } = last(say(flood, 'average of q')).result
+    expect(readouts[0]!.exact).toEqual({ text: '89/18 − 4 cos(9)/9', proven: true })
   })
   test('a third area has a third count', () => {
     const study = ['area', 'area', 'area'].reduce(say, made('f(x) = x'))

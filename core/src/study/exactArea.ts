@@ -4,8 +4,8 @@ import type { Integral } from '../calculus/integrate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { rationalFromNumber } from '../language/rational'
-import { exactly, type FunctionName, negate, quotient, sum, type Tree } from '../language/tree'
-import { closedForm, type ExactForm } from './exactForms'
+import { exactly, type FunctionName, negate, sum, type Tree } from '../language/tree'
+import { closedForm, closedQuotient, type ExactForm } from './exactForms'
 
 /** An end of a span: its value, and what was typed where that hangs on no slider. */
 export interface End {
@@ -50,7 +50,7 @@ export function exactAverage(
 ): ExactForm | null {
   const tree = areaTree(f, from, to, area)
   const width = sum(treeOf(to), negate(treeOf(from)))
-  return tree && closedForm(quotient(tree, width), decimals, functions)
+  return tree && closedQuotient(tree, width, decimals, functions)
 }
 
 const treeOf = (end: End): Tree => end.exact ?? exactly(rationalFromNumber(end.value))

@@ -1,5 +1,6 @@
 import { substitute } from '../calculus/curves'
 import { withKnownValues } from '../calculus/knownValues'
+import { simplify } from '../calculus/simplify'
 import { compileTree } from '../evaluate/compile'
 import { toPlain } from '../language/print'
 import { rational, toDecimalText, toNumber } from '../language/rational'
@@ -13,6 +14,7 @@ import {
   power,
   product,
   quotient,
+  sum,
   type Tree,
   whole,
 } from '../language/tree'
@@ -40,12 +42,30 @@ export const provenForm = (
 ): ExactForm | null => closedForm(substitute(tree, variable, at), decimals, ['sqrt'])
 
 /** The same for a formula without names, in which these functions of numbers may stand. */
-export function closedForm(
+export const closedForm = (
   tree: Tree,
   decimals: number,
   functions: readonly FunctionName[],
+): ExactForm | null => shownForm(withKnownValues(asFractions(tree)), decimals, functions)
+
+/** The same for one formula over another, with each term of a sum divided on its own. */
+export function closedQuotient(
+  above: Tree,
+  below: Tree,
+  decimals: number,
+  functions: readonly FunctionName[],
 ): ExactForm | null {
-  const result = withKnownValues(asFractions(tree))
+  const [top, bottom] = [above, below].map((part) => withKnownValues(asFractions(part)))
+  const parts = top!.kind === 'sum' ? top!.terms : [top!]
+  const divided = parts.map((part) => quotient(part, bottom!))
+  return shownForm(simplify(sum(whole(0), ...divided)), decimals, functions)
+}
+
+function shownForm(
+  result: Tree,
+  decimals: number,
+  functions: readonly FunctionName[],
+): ExactForm | null {
   if (result.kind === 'number') {
     const { n, d } = result.exact
     const ends = toDecimalText(result.exact)
