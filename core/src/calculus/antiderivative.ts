@@ -7,11 +7,15 @@ import {
 } from '../language/rational'
 import {
   call,
+  childrenOf,
+  countParts,
   dependsOn,
   exactly,
   isNumber,
   isZero,
+  keyOf,
   literalFraction,
+  mapChildren,
   name,
   negate,
   power,
@@ -21,6 +25,7 @@ import {
   type Tree,
   whole,
 } from '../language/tree'
+import { substitute } from './curves'
 import { differentiate } from './differentiate'
 import { polynomialCoefficients } from './expandPolynomials'
 import { cancelFreely, simplify } from './simplify'
@@ -31,7 +36,8 @@ const highestDegree = 12
 /**
  * A function whose derivative is the given formula, or null where the table below has no rule for
  * one of its terms: powers, roots, exponentials, sines, cosines and logarithms of a straight
- * argument, 1/(c + k x²) and 1/√(c - k x²), polynomials in front of these, and sums of all that.
+ * argument, 1/(c + k x²) and 1/√(c - k x²), polynomials in front of these, any of these of an inner function whose
+ * slope is a factor, and sums of all that.
  * Logarithms take the size of their argument, so that the answer holds on both sides of a pole and
  * not across it. Source of the rules: NIST Digital Library of Mathematical Functions, sections 4.10
  * and 4.26 (from memory); the tests differentiate what comes out.
@@ -45,15 +51,17 @@ function integrated(tree: Tree, variable: string): Tree | null {
   if (!dependsOn(tree, variable)) return product(tree, name(variable))
   const coefficients = polynomialCoefficients(tree, variable)
   if (coefficients) {
-    return sum(
-      whole(0),
-      ...coefficients.map((c, k) =>
-        product(
-          exactly(divideRational(c, rational(BigInt(k + 1)))),
-          power(name(variable), whole(k + 1)),
-        ),
-      ),
+    const terms = coefficients.flatMap((c, k): Tree[] =>
+      c.n === 0n
+        ? []
+        : [
+            product(
+              exactly(divideRational(c, rational(BigInt(k + 1)))),
+              power(name(variable), whole(k + 1)),
+            ),
+          ],
     )
+    return sum(whole(0), ...terms)
   }
   switch (tree.kind) {
     case 'sum': {
@@ -61,9 +69,9 @@ function integrated(tree: Tree, variable: string): Tree | null {
       return terms.every((t) => t !== null) ? sum(...terms) : null
     }
     case 'product':
-      return ofFactors(tree.factors, variable)
+      return ofFactors(tree.factors, variable) ?? bySubstitution(tree, variable)
     case 'quotient':
-      return ofQuotient(tree.above, tree.below, variable)
+      return ofQuotient(tree.above, tree.below, variable) ?? bySubstitution(tree, variable)
     case 'power':
     case 'call':
       return ofOne(tree, variable)
@@ -71,6 +79,56 @@ function integrated(tree: Tree, variable: string): Tree | null {
       return null
   }
 }
+
+/** Formulas with more parts than this are not searched for an inner function. */
+const largestSearched = 80
+/** What an inner function is called while it stands for a letter; no formula has such a name. */
+const letter = 'u*'
+
+/** ∫ g(u) u′ dx = G(u): an inner function u whose slope is a factor of the rest. */
+function bySubstitution(tree: Tree, variable: string): Tree | null {
+  if (variable === letter || countParts(tree) > largestSearched) return null
+  for (const u of innerParts(tree, variable)) {
+    const slope = simplify(bare(differentiate(u, variable)))
+    if (isZero(slope)) continue
+    const rest = replaced(without(tree, slope), keyOf(u))
+    if (dependsOn(rest, variable)) continue
+    const found = integrated(rest, letter)
+    if (found) return substitute(found, letter, u)
+  }
+  return null
+}
+
+/** A formula over one of its factors. */
+function without(tree: Tree, factor: Tree): Tree {
+  if (tree.kind === 'quotient' && keyOf(tree.above) === keyOf(factor)) {
+    return quotient(whole(1), tree.below)
+  }
+  return cancelFreely(simplify(quotient(tree, factor)))
+}
+
+/** 1/x for "1/x if x > 0": where f has a value, what it needs for one holds. */
+const bare = (tree: Tree): Tree =>
+  tree.kind === 'pieces' && tree.pieces.length === 1
+    ? bare(tree.pieces[0]!.body)
+    : mapChildren(tree, bare)
+
+/** Parts that stand inside another one and are no straight function, each once. */
+function innerParts(tree: Tree, variable: string): Tree[] {
+  const found = new Map<string, Tree>()
+  const visit = (part: Tree) => {
+    const polynomial = polynomialCoefficients(part, variable)
+    const isPlain = !dependsOn(part, variable) || (polynomial !== null && polynomial.length < 3)
+    const fits = part.kind === 'sum' || part.kind === 'call' || part.kind === 'power'
+    if (!isPlain && fits && part !== tree) found.set(keyOf(part), part)
+    childrenOf(part).forEach(visit)
+  }
+  visit(tree)
+  return [...found.values()]
+}
+
+const replaced = (tree: Tree, key: string): Tree =>
+  keyOf(tree) === key ? name(letter) : mapChildren(tree, (part) => replaced(part, key))
 
 /** An exponent that is a number; a quotient of whole numbers means the real root. */
 const rationalOf = (exponent: Tree): Rational | null =>
@@ -122,6 +180,8 @@ function ofOne(tree: Tree, variable: string): Tree | null {
       return over(sum(product(inner, call('ln', inner)), negate(inner)))
     case 'sqrt':
       return over(product(exactly(rational(2n, 3n)), inner, call('sqrt', inner)))
+    case 'abs':
+      return over(quotient(product(inner, tree), whole(2)))
     case 'cbrt':
       return over(product(exactly(rational(3n, 4n)), inner, call('cbrt', inner)))
     default:

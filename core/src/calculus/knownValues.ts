@@ -10,6 +10,7 @@ import {
   negate,
   product,
   quotient,
+  sum,
   type Tree,
   whole,
 } from '../language/tree'
@@ -44,7 +45,7 @@ function visit(tree: Tree): Tree {
       return lo > 0 ? inner : hi < 0 ? negate(inner) : done
     }
     case 'ln':
-      return exponentOfE(inner) ?? done
+      return exponentOfE(inner) ?? lnOfNumber(inner) ?? done
     default:
       return done
   }
@@ -133,4 +134,27 @@ function exponentOfE(tree: Tree): Tree | null {
       ? exponentOfE(tree.below)
       : null
   return reciprocal && negate(reciprocal)
+}
+
+/** ln 4 as 2 ln 2 and ln(1/3) as −ln 3, so that logarithms come together; null for the rest. */
+function lnOfNumber(tree: Tree): Tree | null {
+  const { n, d } = tree.kind === 'number' ? tree.exact : { n: 0n, d: 1n }
+  if (n <= 0n || (d === 1n && rootOf(n)[1] === 1)) return null
+  const ln = (amount: bigint): Tree => {
+    const [base, exponent] = rootOf(amount)
+    return product(whole(exponent), call('ln', whole(base)))
+  }
+  return d === 1n ? ln(n) : n === 1n ? negate(ln(d)) : sum(ln(n), negate(ln(d)))
+}
+
+const largestRooted = 1_000_000n
+/** The smallest base of which a number is a whole power: 8 is 2³, 12 is 12¹. */
+function rootOf(number: bigint): [base: bigint, exponent: number] {
+  if (number < 4n || number > largestRooted) return [number, 1]
+  for (let base = 2n; base * base <= number; base++) {
+    let [power, exponent] = [base, 1]
+    while (power < number) [power, exponent] = [power * base, exponent + 1]
+    if (power === number) return [base, exponent]
+  }
+  return [number, 1]
 }

@@ -85,6 +85,14 @@ describe('what people write by hand', () => {
   test('with a slider a, asin x is a times sin x', () => {
     expect(valueAt('asin x', 1, { a: 3 })).toBeCloseTo(3 * Math.sin(1), 14)
     expect(valueAt('asin x', 0.5)).toBeCloseTo(Math.asin(0.5), 14)
+    // It may have been meant as the arcsine, and a gap says that it was not.
+    const hintsOf = (text: string) => {
+      const parsed = parseFormula(text, { names: ['a'] })
+      return parsed.ok ? parsed.hints.map((h) => [h.from, h.to, h.replacement]) : null
+    }
+    expect(hintsOf('2 + asin x')).toEqual([[4, 8, 'arcsin']])
+    expect(hintsOf('2 + a sin x')).toEqual([])
+    expect(hintsOf('arcsin x')).toEqual([])
   })
 
   test('a curve is called where a slider multiplies, and carries primes', () => {

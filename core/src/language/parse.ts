@@ -61,7 +61,7 @@ export function parseFormula(text: string, options: ParseOptions = {}): Parsed {
   try {
     const tree = readTokens(tokens, variable, hints, text)
     if (problems.length > 0) return { ok: false, problems }
-    return { ok: true, tree, hints: [...hints, ...powersOfTen(tokens, text)] }
+    return { ok: true, tree, hints: [...hints, ...powersOfTen(tokens, text), ...arcs(tokens)] }
   } catch (error) {
     if (!(error instanceof Stop)) throw error
     return { ok: false, problems: [...problems, error.problem].sort((a, b) => a.from - b.from) }
@@ -87,6 +87,18 @@ const powersOfTen = (tokens: readonly Token[], text: string): Hint[] =>
         replacement: meant,
       },
     ]
+  })
+
+/** Beside something called a, atan x is a · tan x by the rules; often the arctangent is meant. */
+const arcs = (tokens: readonly Token[]): Hint[] =>
+  tokens.flatMap((token, i) => {
+    const next = tokens[i + 1]
+    const isA = (token.kind === 'name' || token.kind === 'curve') && token.name === 'a'
+    if (!isA || next?.kind !== 'function' || next.from !== token.to) return []
+    if (!['sin', 'cos', 'tan'].includes(next.spelled)) return []
+    const meant = `arc${next.spelled}`
+    const message = `this is a times ${next.spelled}; did you mean ${meant}?`
+    return [{ message, from: token.from, to: next.to, replacement: meant }]
   })
 
 function readTokens(tokens: Token[], variable: string, hints: Hint[], text: string): Tree {

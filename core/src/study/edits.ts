@@ -151,7 +151,31 @@ export function placeSlider(study: Study, name: string, at?: number): Slider {
 
 export const addSlider =
   (slider: Slider): Edit =>
-  (study) => ({ ...study, sliders: [...study.sliders, slider] })
+  (study) => ({
+    ...spelledFor(slider.name, study),
+    sliders: [...study.sliders, slider],
+  })
+
+/**
+ * Beside something called a, "atan x" is a · tan x. What was typed before there was such a thing
+ * keeps its meaning: it is written out as arctan.
+ */
+export function spelledFor(name: string, study: Study): Study {
+  if (name !== 'a') return study
+  const { variable, names, curves } = readingOf(study)
+  const spelled = (text: string): string => {
+    const { tokens } = tokenize(text, { variable, names, curves: Object.keys(curves) })
+    let result = ''
+    let at = 0
+    for (const token of tokens) {
+      if (token.kind !== 'function' || !/^a(?:sin|cos|tan)$/.test(token.spelled)) continue
+      result += `${text.slice(at, token.from)}arc${token.spelled.slice(1)}`
+      at = token.to
+    }
+    return result + text.slice(at)
+  }
+  return { ...study, lines: study.lines.map((line) => kindOf(line).rename(line, spelled)) }
+}
 
 /** A slider that is no place: 1, between -10 and 10. */
 export const plainSlider = (name: string): Slider => ({
@@ -391,11 +415,12 @@ export const renameSymbol =
   (study) => {
     if (from === to) return study
     const renamed = new Map([[from, to]])
+    const before = spelledFor(to, study)
     const names = (text: string) => (text === from ? to : renameIn(text, study, renamed))
     return {
       ...study,
       variable: study.variable.letter === from ? { ...study.variable, letter: to } : study.variable,
-      lines: study.lines.map((line) => kindOf(line).rename(line, names)),
+      lines: before.lines.map((line) => kindOf(line).rename(line, names)),
       lanes: study.lanes.map((l) => ({
         ...l,
         curve: l.curve === from ? to : l.curve,

@@ -11,6 +11,7 @@ import {
   placeSlider,
   placesOfLine,
   plainSlider,
+  spelledFor,
   toggleOverlay,
 } from './edits'
 import { numberToFormula } from './numbers'
@@ -130,6 +131,7 @@ export const addLine =
       next = addSlider({ ...base, ...rest })(next)
       if (fresh !== name) added = renameWord(added, name, fresh)
     }
+    if (isCurveMaker(added)) next = spelledFor(added.name, next)
     next = { ...next, lines: [...next.lines, { ...added, id: freshId(next, 'line') }] }
     if (added.kind === 'where' || added.kind === 'between') return withOther(added)(next)
     if (!isCurveMaker(added)) return next

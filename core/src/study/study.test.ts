@@ -14,8 +14,8 @@ import {
   record,
   redo,
   removeLine,
-  renameSymbol,
   sentenceText,
+  renameSymbol,
   setSlider,
   startHistory,
   studySchema,
@@ -242,6 +242,28 @@ describe('a tangent at a moving place', () => {
     expect(resultOf(moved.edit(study), 'tangent').problems[0]!.message).toBe(
       't = 12 lies outside the span of q, 0 to 10',
     )
+  })
+})
+
+describe('what was typed keeps its meaning', () => {
+  test.each(['tangent', 'let a(x) = x'])('atan stays the arctangent after “%s”', (words) => {
+    const created = createStudy('f(x) = 2 atan(3x) + asin(x/20)')
+    if (!created.ok) throw new Error(created.problems[0]!.message)
+    const valueAt2 = (study: Study) => {
+      const curve = createEvaluator()(study).curves.get('f')!
+      return curve.ok ? curve.curve.f.value(2) : NaN
+    }
+    const truth = 2 * Math.atan(6) + Math.asin(0.1)
+    expect(valueAt2(created.study)).toBeCloseTo(truth, 12)
+    const after = offersFor(words, created.study, null)[0]!.edit(created.study)
+    expect(valueAt2(after)).toBeCloseTo(truth, 12)
+  })
+  test('it does so when a curve is given the letter a', () => {
+    const created = createStudy('f(x) = atan x')
+    if (!created.ok) throw new Error(created.problems[0]!.message)
+    const renamed = renameSymbol('f', 'a')(created.study)
+    const curve = createEvaluator()(renamed).curves.get('a')!
+    expect(curve.ok && curve.curve.f.value(1)).toBeCloseTo(Math.PI / 4, 12)
   })
 })
 
