@@ -309,12 +309,16 @@ function conclusionsHold(look: Look) {
 }
 
 /** No place of the curve is closer to a point than the closest one. */
-function distanceHolds({ formula, values }: Look) {
+function distanceHolds({ formula, values, f, breaks }: Look) {
   const [px, py] = [0.5, 1]
   const { readouts, verdict } = asked(formula, `distance from f to (${px}, ${py})`)
   const lowest = readouts.find((r) => r.label === 'lowest')?.value
   if (lowest === undefined || !verdict?.complete) return
-  const seen = values.map((y, i) => Math.hypot(places[i]! - px, y - py)).filter(Number.isFinite)
+  // A jump may have a value of its own between its sides.
+  const seen = [
+    ...values.map((y, i) => Math.hypot(places[i]! - px, y - py)),
+    ...breaks.map((x) => Math.hypot(x - px, f(x) - py)),
+  ].filter(Number.isFinite)
   const least = Math.min(...seen)
   expect(lowest).toBeLessThanOrEqual(least + 1e-9)
   // And it is taken, or come to: between two looks the curve goes no further than this.
