@@ -161,3 +161,21 @@ test('the area as a function leaves a trail as its place travels', async ({ page
   await page.keyboard.press('Home')
   await expect.poll(dots).toBe(0)
 })
+
+test('everyday words are understood, and what is not is told why', async ({ page, bench }) => {
+  await bench.open('f(x) = x^2')
+  await bench.say('integral from 0 to 2')
+  const area = 'Area under f over [0, 2] with n = 8 strips, height at the left'
+  await expect(bench.line(area)).toContainText('exactly 8/3')
+  await bench.say('what is the slope at 3?')
+  await expect(bench.output('Tangent to f at x = 3', 'slope')).toHaveText('6.000')
+  const field = page.getByRole('combobox', { name: 'Say what to add' })
+  await field.fill('intersection')
+  await expect(page.getByText('That takes a second curve: let r(x) = …')).toBeVisible()
+  await bench.say('let r(x) = 2x')
+  await bench.say('intersections')
+  const meeting = bench.line(/^Where does f meet r/)
+  await expect(meeting).toContainText('They meet at x = 0.000 and 2.000')
+  // Both stand on one lane, so that they are seen to meet.
+  await expect(bench.lane('f').locator('[data-item="over.r.0"]')).toBeAttached()
+})
