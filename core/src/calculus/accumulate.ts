@@ -2,7 +2,7 @@ import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { sideLimit } from '../features/limits'
 import { type Stretch, stretchesOf } from '../features/splits'
-import { budgetFor, finish } from '../features/zeros'
+import { budgetOf, finish, ulpOf } from '../features/zeros'
 import type { Tree } from '../language/tree'
 import { type Integral, integrate } from './integrate'
 
@@ -49,6 +49,8 @@ const nodes = 24
 /** Of the greatest value of f on a piece. */
 const settled = 4e-15
 const deepest = 48
+/** Where f breaks two pieces leave the enclosure of that place between them, in units of the last place. */
+const splitWidth = 8
 /** No piece is made narrower than this share of its place. */
 const finest = 1e-9
 const mostPieces = 5000
@@ -112,7 +114,8 @@ export function accumulate(f: RealFunction, lower: number, from: number, to: num
       if (starts[m]! <= x) lo = m + 1
       else hi = m
     }
-    return lo > 0 && x <= pieces[lo - 1]!.to ? lo - 1 : -1
+    const piece = pieces[lo - 1]
+    return piece && x <= piece.to + splitWidth * ulpOf(piece.to) ? lo - 1 : -1
   }
   const anchor = Math.min(to, Math.max(from, lower))
   const outer = anchor === lower ? null : integrate(f, lower, anchor)
@@ -229,7 +232,7 @@ interface Leaf {
 function expand(f: RealFunction, from: number, to: number) {
   const tree = withValues(f.tree, f.parameters)
   const { stretches, splits } = finish(
-    stretchesOf(tree, f.variable, from, to, budgetFor(tree, splitBudget)),
+    stretchesOf(tree, f.variable, from, to, budgetOf(splitBudget)),
   )
   const pieces: Piece[] = []
   const gaps: Gap[] = []

@@ -1,4 +1,5 @@
 import {
+  addRational,
   divideRational,
   isWhole,
   negateRational,
@@ -21,6 +22,7 @@ import {
   power,
   product,
   quotient,
+  splitCoefficient,
   sum,
   type Tree,
   whole,
@@ -36,20 +38,42 @@ const highestDegree = 12
 /**
  * A function whose derivative is the given formula, or null where the table below has no rule for
  * one of its terms: powers, roots, exponentials, sines, cosines and logarithms of a straight
- * argument, 1/(c + k x²) and 1/√(c - k x²), polynomials in front of these, any of these of an inner function whose
+ * argument, 1/(c + k x²) and 1/√(c - k x²), polynomials in front of these, polynomials times a root of a straight argument, any of these of an inner function whose
  * slope is a factor, and sums of all that.
  * Logarithms take the size of their argument, so that the answer holds on both sides of a pole and
  * not across it. Source of the rules: NIST Digital Library of Mathematical Functions, sections 4.10
  * and 4.26 (from memory); the tests differentiate what comes out.
  */
 export function antiderivative(tree: Tree, variable: string): Tree | null {
-  const found = integrated(cancelFreely(simplify(tree)), variable)
+  const search: Search = { variable, open: new Set(), steps: { left: mostSteps } }
+  const found = integrated(cancelFreely(simplify(tree)), search)
   return found && simplify(cancelFreely(found))
 }
 
-function integrated(tree: Tree, variable: string): Tree | null {
-  if (!dependsOn(tree, variable)) return product(tree, name(variable))
-  const coefficients = polynomialCoefficients(tree, variable)
+/** One question for an antiderivative, with what keeps its rules from calling each other without end. */
+interface Search {
+  variable: string
+  /** What is being integrated at the moment, but for a constant factor, by its key. */
+  open: Set<string>
+  steps: { left: number }
+}
+/** More steps than this no antiderivative of the table takes. */
+const mostSteps = 400
+
+/** A rule that comes back to what it was asked for, or has been busy for long, has no answer. */
+function integrated(tree: Tree, search: Search): Tree | null {
+  const key = `${search.variable} ${keyOf(splitCoefficient(tree)[1])}`
+  if (search.open.has(key) || search.steps.left <= 0) return null
+  search.steps.left -= 1
+  search.open.add(key)
+  const found = byRules(tree, search)
+  search.open.delete(key)
+  return found
+}
+
+function byRules(tree: Tree, search: Search): Tree | null {
+  if (!dependsOn(tree, search.variable)) return product(tree, name(search.variable))
+  const coefficients = polynomialCoefficients(tree, search.variable)
   if (coefficients) {
     const terms = coefficients.flatMap((c, k): Tree[] =>
       c.n === 0n
@@ -57,7 +81,7 @@ function integrated(tree: Tree, variable: string): Tree | null {
         : [
             product(
               exactly(divideRational(c, rational(BigInt(k + 1)))),
-              power(name(variable), whole(k + 1)),
+              power(name(search.variable), whole(k + 1)),
             ),
           ],
     )
@@ -65,16 +89,16 @@ function integrated(tree: Tree, variable: string): Tree | null {
   }
   switch (tree.kind) {
     case 'sum': {
-      const terms = tree.terms.map((term) => integrated(term, variable))
+      const terms = tree.terms.map((term) => integrated(term, search))
       return terms.every((t) => t !== null) ? sum(...terms) : null
     }
     case 'product':
-      return ofFactors(tree.factors, variable) ?? bySubstitution(tree, variable)
+      return ofFactors(tree.factors, search) ?? bySubstitution(tree, search)
     case 'quotient':
-      return ofQuotient(tree.above, tree.below, variable) ?? bySubstitution(tree, variable)
+      return ofQuotient(tree.above, tree.below, search) ?? bySubstitution(tree, search)
     case 'power':
     case 'call':
-      return ofOne(tree, variable)
+      return ofOne(tree, search)
     default:
       return null
   }
@@ -86,14 +110,14 @@ const largestSearched = 80
 const letter = 'u*'
 
 /** ∫ g(u) u′ dx = G(u): an inner function u whose slope is a factor of the rest. */
-function bySubstitution(tree: Tree, variable: string): Tree | null {
-  if (variable === letter || countParts(tree) > largestSearched) return null
-  for (const u of innerParts(tree, variable)) {
-    const slope = simplify(bare(differentiate(u, variable)))
+function bySubstitution(tree: Tree, search: Search): Tree | null {
+  if (search.variable === letter || countParts(tree) > largestSearched) return null
+  for (const u of innerParts(tree, search)) {
+    const slope = simplify(bare(differentiate(u, search.variable)))
     if (isZero(slope)) continue
     const rest = replaced(without(tree, slope), keyOf(u))
-    if (dependsOn(rest, variable)) continue
-    const found = integrated(rest, letter)
+    if (dependsOn(rest, search.variable)) continue
+    const found = integrated(rest, { ...search, variable: letter })
     if (found) return substitute(found, letter, u)
   }
   return null
@@ -114,11 +138,12 @@ const bare = (tree: Tree): Tree =>
     : mapChildren(tree, bare)
 
 /** Parts that stand inside another one and are no straight function, each once. */
-function innerParts(tree: Tree, variable: string): Tree[] {
+function innerParts(tree: Tree, search: Search): Tree[] {
   const found = new Map<string, Tree>()
   const visit = (part: Tree) => {
-    const polynomial = polynomialCoefficients(part, variable)
-    const isPlain = !dependsOn(part, variable) || (polynomial !== null && polynomial.length < 3)
+    const polynomial = polynomialCoefficients(part, search.variable)
+    const isPlain =
+      !dependsOn(part, search.variable) || (polynomial !== null && polynomial.length < 3)
     const fits = part.kind === 'sum' || part.kind === 'call' || part.kind === 'power'
     if (!isPlain && fits && part !== tree) found.set(keyOf(part), part)
     childrenOf(part).forEach(visit)
@@ -135,24 +160,24 @@ const rationalOf = (exponent: Tree): Rational | null =>
   isNumber(exponent) ? exponent.exact : literalFraction(exponent)
 
 /** The slope of a straight argument as a formula without the variable, or null. */
-function straight(tree: Tree, variable: string): Tree | null {
-  const slope = simplify(differentiate(tree, variable))
-  return dependsOn(slope, variable) || isZero(slope) ? null : slope
+function straight(tree: Tree, search: Search): Tree | null {
+  const slope = simplify(differentiate(tree, search.variable))
+  return dependsOn(slope, search.variable) || isZero(slope) ? null : slope
 }
 
 /** One factor that is no product: each rule with the slope of its straight argument below it. */
-function ofOne(tree: Tree, variable: string): Tree | null {
+function ofOne(tree: Tree, search: Search): Tree | null {
   if (tree.kind === 'power') {
     const { base, exponent } = tree
-    if (!dependsOn(base, variable)) {
-      const slope = straight(exponent, variable)
+    if (!dependsOn(base, search.variable)) {
+      const slope = straight(exponent, search)
       const isE = base.kind === 'constant' && base.name === 'e'
       return slope && quotient(tree, isE ? slope : product(slope, call('ln', base)))
     }
     const squared = isNumber(exponent) && exponent.exact.n === 2n && isWhole(exponent.exact)
-    if (squared && base.kind === 'call') return squareOf(base, variable)
+    if (squared && base.kind === 'call') return squareOf(base, search)
     const fraction = rationalOf(exponent)
-    const slope = straight(base, variable)
+    const slope = straight(base, search)
     if (!fraction || !slope) return null
     if (fraction.n === -fraction.d) return quotient(call('ln', call('abs', base)), slope)
     const next = exactly(rational(fraction.n + fraction.d, fraction.d))
@@ -160,7 +185,7 @@ function ofOne(tree: Tree, variable: string): Tree | null {
   }
   if (tree.kind !== 'call' || tree.args.length !== 1) return null
   const inner = tree.args[0]!
-  const slope = straight(inner, variable)
+  const slope = straight(inner, search)
   if (!slope) return null
   const over = (above: Tree) => quotient(above, slope)
   switch (tree.name) {
@@ -190,120 +215,158 @@ function ofOne(tree: Tree, variable: string): Tree | null {
 }
 
 /** sin² u = (1 - cos 2u)/2 and cos² u = (1 + cos 2u)/2. */
-function squareOf(base: Tree & { kind: 'call' }, variable: string): Tree | null {
+function squareOf(base: Tree & { kind: 'call' }, search: Search): Tree | null {
   if (base.name !== 'sin' && base.name !== 'cos') return null
   const inner = base.args[0]!
   const double = call('cos', product(whole(2), inner))
   const half = quotient(base.name === 'sin' ? negate(double) : double, whole(2))
-  return integrated(sum(exactly(rational(1n, 2n)), half), variable)
+  return integrated(sum(exactly(rational(1n, 2n)), half), search)
 }
 
 /** Constants go in front; what is left is one part, or a polynomial and one part. */
-function ofFactors(factors: readonly Tree[], variable: string): Tree | null {
-  const fixed = factors.filter((f) => !dependsOn(f, variable))
-  const moving = factors.filter((f) => dependsOn(f, variable))
+function ofFactors(factors: readonly Tree[], search: Search): Tree | null {
+  const fixed = factors.filter((f) => !dependsOn(f, search.variable))
+  const moving = factors.filter((f) => dependsOn(f, search.variable))
   const found =
-    moving.length === 1 ? integrated(moving[0]!, variable) : polynomialTimes(moving, variable)
+    moving.length === 1 ? integrated(moving[0]!, search) : polynomialTimes(moving, search)
   return found && product(...fixed, found)
 }
 
 /** ∫ p g = p G - ∫ p′ G, as often as the degree of p asks for. */
-function polynomialTimes(factors: readonly Tree[], variable: string): Tree | null {
-  const others = factors.filter((f) => !polynomialCoefficients(f, variable))
+function polynomialTimes(factors: readonly Tree[], search: Search): Tree | null {
+  const others = factors.filter((f) => !polynomialCoefficients(f, search.variable))
   const [g] = others
   if (!g || others.length > 1) return null
   const polynomials = factors.filter((f) => f !== g)
   let p: Tree = product(whole(1), ...polynomials)
-  const degree = (polynomialCoefficients(p, variable)?.length ?? Infinity) - 1
+  const degree = (polynomialCoefficients(p, search.variable)?.length ?? Infinity) - 1
   if (degree > highestDegree) return null
+  const rooted = polynomialTimesRoot(p, g, search)
+  if (rooted) return rooted
   // A logarithm is differentiated instead: ∫ p ln u = P ln u - ∫ P u′/u.
-  if (g.kind === 'call' && g.name === 'ln') return polynomialTimesLog(p, g, variable)
+  if (g.kind === 'call' && g.name === 'ln') return polynomialTimesLog(p, g, search)
   const terms: Tree[] = []
   let part: Tree = g
   for (let k = 0; k <= degree; k++) {
-    const next = integrated(simplify(part), variable)
+    const next = integrated(simplify(part), search)
     if (!next) return null
     part = next
     terms.push(k % 2 === 0 ? product(p, part) : negate(product(p, part)))
-    p = simplify(differentiate(p, variable))
+    p = simplify(differentiate(p, search.variable))
   }
   return sum(whole(0), ...terms)
 }
 
-function polynomialTimesLog(p: Tree, g: Tree & { kind: 'call' }, variable: string): Tree | null {
-  const raised = integrated(p, variable)
+/** The root of a straight argument in a power, √u or ³√u, with its exponent; null for another part. */
+function rootOf(g: Tree, search: Search): { inner: Tree; exponent: Rational } | null {
+  const asPower = g.kind === 'power' ? rationalOf(g.exponent) : null
+  const inner = g.kind === 'power' ? g.base : g.kind === 'call' ? g.args[0]! : null
+  const exponent =
+    asPower ??
+    (g.kind === 'call' && g.name === 'sqrt'
+      ? rational(1n, 2n)
+      : g.kind === 'call' && g.name === 'cbrt'
+        ? rational(1n, 3n)
+        : null)
+  return exponent && !isWhole(exponent) && inner && straight(inner, search)
+    ? { inner, exponent }
+    : null
+}
+
+/** ∫ p(x) u^r dx for u = m x + b: p by powers of u, each of which is integrated with the root. */
+function polynomialTimesRoot(p: Tree, g: Tree, search: Search): Tree | null {
+  const root = rootOf(g, search)
+  const line = root && polynomialCoefficients(root.inner, search.variable)
+  if (!root || line?.length !== 2) return null
+  const [b, m] = line as [Rational, Rational]
+  const x = quotient(sum(name(letter), exactly(negateRational(b))), exactly(m))
+  const byU = polynomialCoefficients(simplify(substitute(p, search.variable, x)), letter)
+  if (!byU) return null
+  const terms = byU.map((c, k) => {
+    const next = addRational(root.exponent, rational(BigInt(k + 1)))
+    const factor = divideRational(divideRational(c, next), m)
+    return product(exactly(factor), power(root.inner, whole(k + 1)), g)
+  })
+  return sum(whole(0), ...terms)
+}
+
+function polynomialTimesLog(p: Tree, g: Tree & { kind: 'call' }, search: Search): Tree | null {
+  const raised = integrated(p, search)
   const inner = g.args[0]!
-  const slope = straight(inner, variable)
+  const slope = straight(inner, search)
   if (!raised || !slope) return null
-  const rest = integrated(cancelFreely(simplify(product(raised, quotient(slope, inner)))), variable)
+  const rest = integrated(cancelFreely(simplify(product(raised, quotient(slope, inner)))), search)
   return rest && sum(product(raised, g), negate(rest))
 }
 
-function ofQuotient(above: Tree, below: Tree, variable: string): Tree | null {
-  if (!dependsOn(below, variable)) {
-    const found = integrated(above, variable)
+function ofQuotient(above: Tree, below: Tree, search: Search): Tree | null {
+  if (!dependsOn(below, search.variable)) {
+    const found = integrated(above, search)
     return found && quotient(found, below)
   }
-  if (!dependsOn(above, variable)) {
-    const found = reciprocal(below, variable)
+  if (!dependsOn(above, search.variable)) {
+    const found = reciprocal(below, search)
     return found && product(above, found)
   }
-  return overMonomial(above, below, variable)
+  return overMonomial(above, below, search)
 }
 
 /** 1/u of a straight u, a power or root of one, 1/(c + k x²), 1/√(c - k x²), 1/cos² u, 1/e^u. */
-function reciprocal(below: Tree, variable: string): Tree | null {
-  const slope = straight(below, variable)
+function reciprocal(below: Tree, search: Search): Tree | null {
+  const slope = straight(below, search)
   if (slope) return quotient(call('ln', call('abs', below)), slope)
   if (below.kind === 'product') {
-    const fixed = below.factors.filter((f) => !dependsOn(f, variable))
-    const [moving, ...more] = below.factors.filter((f) => dependsOn(f, variable))
+    const fixed = below.factors.filter((f) => !dependsOn(f, search.variable))
+    const [moving, ...more] = below.factors.filter((f) => dependsOn(f, search.variable))
     const found =
-      moving && more.length === 0 && fixed.length > 0 ? reciprocal(moving, variable) : null
+      moving && more.length === 0 && fixed.length > 0 ? reciprocal(moving, search) : null
     return found && quotient(found, product(whole(1), ...fixed))
   }
   if (below.kind === 'power') {
     const { base, exponent } = below
-    if (!dependsOn(base, variable)) return ofOne(power(base, negate(exponent)), variable)
+    if (!dependsOn(base, search.variable)) return ofOne(power(base, negate(exponent)), search)
     const fraction = rationalOf(exponent)
     if (fraction && base.kind === 'call' && base.name === 'cos' && fraction.n === 2n * fraction.d) {
-      const inner = straight(base.args[0]!, variable)
+      const inner = straight(base.args[0]!, search)
       return inner && quotient(call('tan', base.args[0]!), inner)
     }
-    return fraction && ofOne(power(base, exactly(negateRational(fraction))), variable)
+    return fraction && ofOne(power(base, exactly(negateRational(fraction))), search)
   }
   if (below.kind === 'call' && below.name === 'exp') {
-    return ofOne(call('exp', negate(below.args[0]!)), variable)
+    return ofOne(call('exp', negate(below.args[0]!)), search)
   }
   if (below.kind === 'call' && below.name === 'sqrt') {
     const inner = below.args[0]!
-    if (straight(inner, variable)) return ofOne(power(inner, exactly(rational(-1n, 2n))), variable)
-    const round = squares(inner, variable)
+    if (straight(inner, search)) return ofOne(power(inner, exactly(rational(-1n, 2n))), search)
+    const round = squares(inner, search)
     if (!round || round.c.n <= 0n || round.k.n >= 0n) return null
     // 1/√(c - k x²): arcsin(x √(k/c))/√k.
     const k = exactly(negateRational(round.k))
     const scale = call('sqrt', quotient(k, exactly(round.c)))
-    return quotient(call('arcsin', product(name(variable), scale)), call('sqrt', k))
+    return quotient(call('arcsin', product(name(search.variable), scale)), call('sqrt', k))
   }
-  const round = squares(below, variable)
+  const round = squares(below, search)
   if (!round || round.c.n <= 0n || round.k.n <= 0n) return null
   // 1/(c + k x²): arctan(x √(k/c))/√(k c).
   const [c, k] = [exactly(round.c), exactly(round.k)]
   const scale = call('sqrt', quotient(k, c))
-  return quotient(call('arctan', product(name(variable), scale)), call('sqrt', product(k, c)))
+  return quotient(
+    call('arctan', product(name(search.variable), scale)),
+    call('sqrt', product(k, c)),
+  )
 }
 
 /** c and k of c + k x², or null. */
-function squares(tree: Tree, variable: string) {
-  const all = polynomialCoefficients(tree, variable)
+function squares(tree: Tree, search: Search) {
+  const all = polynomialCoefficients(tree, search.variable)
   return all && all.length === 3 && all[1]!.n === 0n ? { c: all[0]!, k: all[2]! } : null
 }
 
 /** A polynomial over a power or root of the variable, term by term. */
-function overMonomial(above: Tree, below: Tree, variable: string): Tree | null {
-  const coefficients = polynomialCoefficients(above, variable)
-  const x = name(variable)
-  const isX = (tree: Tree) => tree.kind === 'name' && tree.name === variable
+function overMonomial(above: Tree, below: Tree, search: Search): Tree | null {
+  const coefficients = polynomialCoefficients(above, search.variable)
+  const x = name(search.variable)
+  const isX = (tree: Tree) => tree.kind === 'name' && tree.name === search.variable
   const degree = isX(below)
     ? rational(1n)
     : below.kind === 'power' && isX(below.base)
@@ -316,7 +379,7 @@ function overMonomial(above: Tree, below: Tree, variable: string): Tree | null {
     if (c.n === 0n) return []
     const exponent = rational(BigInt(k) * degree.d - degree.n, degree.d)
     if (exponent.n === 0n) return [product(exactly(c), x)]
-    const part = ofOne(power(x, exactly(exponent)), variable)
+    const part = ofOne(power(x, exactly(exponent)), search)
     return [part && product(exactly(c), part)]
   })
   return terms.every((t) => t !== null) ? sum(whole(0), ...terms) : null

@@ -4,7 +4,7 @@ import { withValues } from '../evaluate/withValues'
 import { substitute } from './curves'
 import { solve } from '../features/solve'
 import { stretchesOf } from '../features/splits'
-import { budgetFor, finish } from '../features/zeros'
+import { budgetOf, finish } from '../features/zeros'
 import { name, negate, sum } from '../language/tree'
 import { integrate } from './integrate'
 import { compensatedSum } from './quadrature'
@@ -43,7 +43,7 @@ export function areaUnder(f: RealFunction, from: number, to: number): TotalArea 
   }
   const { solutions, complete } = solve(f, 0, a, b)
   const tree = withValues(f.tree, f.parameters)
-  const { splits, unresolved } = finish(stretchesOf(tree, f.variable, a, b, budgetFor(tree)))
+  const { splits, unresolved } = finish(stretchesOf(tree, f.variable, a, b, budgetOf()))
   const zeros = solutions.map(({ x }) => ({ x, meets: true }))
   const joins = splits
     .map(({ enclosure: { lo, hi } }) => ({ x: lo + (hi - lo) / 2, meets: false }))

@@ -2,7 +2,7 @@ import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { sideLimit } from '../features/limits'
 import { type Split, type Stretch, type Stretches, stretchesOf } from '../features/splits'
-import { budgetFor, finish } from '../features/zeros'
+import { budgetOf, finish } from '../features/zeros'
 import { rationalFromNumber } from '../language/rational'
 import { exactly, name, negate, quotient, sum, type Tree, whole } from '../language/tree'
 import { substitute } from './curves'
@@ -115,7 +115,7 @@ export class Integration {
 
   private stretches(from: number, to: number): Stretches {
     return finish(
-      stretchesOf(this.tree, this.variable, from, to, budgetFor(this.tree, splitBudget)),
+      stretchesOf(this.tree, this.variable, from, to, budgetOf(splitBudget)),
     )
   }
 

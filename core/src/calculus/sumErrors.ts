@@ -1,6 +1,6 @@
 import { differentiate } from './differentiate'
 import { stretchesOf } from '../features/splits'
-import { budgetFor, finish } from '../features/zeros'
+import { budgetOf, finish } from '../features/zeros'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { checkStrips, riemannTotal, type SumRule } from './riemann'
@@ -86,7 +86,7 @@ function isSmooth(f: RealFunction, order: number, from: number, to: number): boo
 /** Where the formula is cut: bars, steps, pieces, roots, denominators. */
 function breaksOf(f: RealFunction, from: number, to: number): { x: number }[] {
   const tree = withValues(f.tree, f.parameters)
-  const { splits } = finish(stretchesOf(tree, f.variable, from, to, budgetFor(tree, 2000)))
+  const { splits } = finish(stretchesOf(tree, f.variable, from, to, budgetOf(2000)))
   return splits.map(({ enclosure: { lo, hi } }) => ({ x: lo + (hi - lo) / 2 }))
 }
 

@@ -223,8 +223,9 @@ function numberInterval(exact: Rational): Interval {
   const near = toNumber(exact)
   if (!Number.isFinite(near)) return I.everything
   const double = binaryRational(near)
-  if (double.n * exact.d === exact.n * double.d) return I.point(near)
-  return { lo: I.down(near), hi: I.up(near) }
+  const [held, meant] = [double.n * exact.d, exact.n * double.d]
+  if (held === meant) return I.point(near)
+  return held < meant ? { lo: near, hi: I.up(near) } : { lo: I.down(near), hi: near }
 }
 
 /** The double itself, and not its shortest decimal, as a fraction. */
@@ -247,6 +248,17 @@ const eInterval: Interval = { lo: 2.718281828459045, hi: 2.7182818284590455 }
  * have been replaced by its value before.
  */
 export function compileBoxes(tree: Tree, variable: string): BoxCode {
+  const known = compiled.get(tree)
+  if (known?.variable === variable) return known.code
+  const code = compileAnew(tree, variable)
+  compiled.set(tree, { variable, code })
+  return code
+}
+
+/** Trees are shared and asked about many times. */
+const compiled = new WeakMap<Tree, { variable: string; code: BoxCode }>()
+
+function compileAnew(tree: Tree, variable: string): BoxCode {
   const compile = (part: Tree) => compileBoxes(part, variable)
   switch (tree.kind) {
     case 'number': {

@@ -5,7 +5,7 @@ import type { RealFunction } from '../evaluate/compile'
 import * as I from '../evaluate/intervals'
 import type { Interval } from '../evaluate/intervals'
 import { withValues } from '../evaluate/withValues'
-import { countParts, dependsOn, type Tree } from '../language/tree'
+import { countParts, dependsOn, keyOf, type Tree } from '../language/tree'
 import { type OneSided, sideLimit } from './limits'
 import { certainSign, type Sign } from './sign'
 import {
@@ -15,11 +15,12 @@ import {
   type Stretch,
   stretchesOf,
   valueAtSplit,
+  withElbowRoom,
   zerosOn,
 } from './splits'
 import {
   type Budget,
-  budgetFor,
+  budgetOf,
   finish,
   type Steps,
   type Zero,
@@ -97,6 +98,8 @@ interface Cell {
   from: number
   to: number
   tree: Tree | null
+  /** f′ as a formula. */
+  slope: Tree | null
   /** Signs of f′ and f″; 0 where it is 0 throughout, or not settled. */
   rise: Sign
   bend: Sign
@@ -123,36 +126,41 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
   const [a, b] = checkedSpan(from, to)
   const { variable } = f
   const tree = withValues(f.tree, f.parameters)
-  const budget = budgetFor(tree)
+  const budget = budgetOf()
   if (countParts(tree) > longestExamined) return unsettled(a, b)
   const unresolved: Interval[] = []
-  const whole = yield* stretchesOf(tree, variable, a, b, budget)
+  const whole = withElbowRoom(yield* stretchesOf(tree, variable, a, b, budget))
   unresolved.push(...whole.unresolved)
 
   const cells: Cell[] = []
   const marks: Mark[] = []
-  // On a stretch no denominator is 0, so what cancels may go,
-  // and √(u²) is u or −u.
-  const slopeOf = remembered((t: Tree) => {
-    const slope = simplify(cancelFreely(differentiate(t, variable)))
-    const stretch = whole.stretches.find((s) => s.tree === t)
-    return stretch ? simplify(cancelFreely(settledAt(slope, variable, insideOf(stretch)))) : slope
-  })
+  const slopesOn = createSlopes(variable)
   for (const [i, stretch] of whole.stretches.entries()) {
-    if (i > 0 || stretch.from > a) {
+    if (i > 0) {
       const split = whole.splits.find((s) => s.enclosure.hi === stretch.from)
       if (split) marks.push({ enclosure: split.enclosure, split, proven: true })
     }
-    const inside = yield* marksWithin(stretch, variable, slopeOf, budget)
+    const slopes = slopesOn(stretch)
+    const inside = yield* marksWithin(stretch, slopes, variable, budget)
     unresolved.push(...inside.unresolved)
-    cells.push(...cellsOf(stretch, inside, variable, slopeOf))
+    cells.push(...cellsOf(stretch, slopes, inside, variable))
     marks.push(...inside.marks)
   }
-  const zeros = yield* zerosOn(tree, variable, a, b, budget, whole)
+  const zeros = yield* zerosOn(tree, variable, a, b, budget, { known: whole })
   unresolved.push(...zeros.unresolved)
 
-  const study = { tree, variable, f, from: a, to: b, cells, marks, slopeOf }
-  const joints = marks.map((mark, i) => jointAt(study, mark, cells[i]!, cells[i + 1]!))
+  const study = { tree, variable, f, from: a, to: b, cells, marks }
+  const joints: Joint[] = []
+  for (const [i, mark] of marks.entries()) {
+    yield budget.boxes / budget.most
+    if (mark.split) budget.joints += 1
+    const joint = plainJoint(mark)
+    joints.push(
+      budget.joints > mostJoints
+        ? { ...joint, continuous: false, settled: false }
+        : jointAt(study, mark, cells[i]!, cells[i + 1]!, joint),
+    )
+  }
   const ends = endFeatures(study, whole.splits)
   const breaks = [
     ...edgeBreaks(study, whole.splits),
@@ -199,8 +207,8 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
       (c) => c.bend,
       (j) => j.continuous && j.slopeStep <= 0,
     ),
-    highest: extremeOf(study, candidates, joints, 1, open),
-    lowest: extremeOf(study, candidates, joints, -1, open),
+    highest: extremeOf(study, candidates, joints, whole.splits, 1, open),
+    lowest: extremeOf(study, candidates, joints, whole.splits, -1, open),
     candidates,
     level: runs(
       1,
@@ -209,10 +217,12 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
     ),
     complete: open.length === 0,
     unresolved: open,
-    boxes: budget.boxes,
+    boxes: Math.ceil(budget.boxes),
   }
 }
 
+/** At more places than this at which its formula breaks it is not told what f does there. */
+const mostJoints = 500
 /** A formula with more parts than this is not examined: nothing of it is settled. */
 const longestExamined = 4000
 
@@ -242,12 +252,32 @@ export function checkedSpan(from: number, to: number): [number, number] {
   return from < to ? [from, to] : [to, from]
 }
 
-function remembered(work: (tree: Tree) => Tree): (tree: Tree) => Tree {
-  const done = new Map<Tree, Tree>()
-  return (tree) => {
-    let result = done.get(tree)
-    if (!result) done.set(tree, (result = work(tree)))
-    return result
+/** f′ and f″ on a stretch, as formulas. */
+interface Slopes {
+  slope: Tree
+  bend: Tree
+}
+
+/** On a stretch no denominator is 0, so what cancels may go, and √(u²) is u or −u. */
+function createSlopes(variable: string): (stretch: Stretch) => Slopes | null {
+  const derivatives = new Map<Tree, Tree>()
+  const derivativeOf = (tree: Tree) => {
+    let slope = derivatives.get(tree)
+    if (!slope) {
+      slope = simplify(cancelFreely(differentiate(tree, variable)))
+      derivatives.set(tree, slope)
+    }
+    return slope
+  }
+  const settled = new Map<string, Tree>()
+  return (stretch) => {
+    if (!stretch.tree) return null
+    const whole = derivativeOf(stretch.tree)
+    const there = settledAt(whole, variable, insideOf(stretch))
+    const key = keyOf(there)
+    const slope = there === whole ? whole : (settled.get(key) ?? simplify(cancelFreely(there)))
+    settled.set(key, slope)
+    return { slope, bend: derivativeOf(slope) }
   }
 }
 
@@ -259,7 +289,6 @@ interface Study {
   to: number
   cells: readonly Cell[]
   marks: readonly Mark[]
-  slopeOf: (tree: Tree) => Tree
 }
 
 interface MarksWithin {
@@ -274,16 +303,15 @@ interface MarksWithin {
 /** Zeros of f′ and f″ inside a stretch, in order. */
 function* marksWithin(
   stretch: Stretch,
+  slopes: Slopes | null,
   variable: string,
-  slopeOf: (tree: Tree) => Tree,
   budget: Budget,
 ): Steps<MarksWithin> {
-  if (!stretch.tree || !dependsOn(stretch.tree, variable)) {
+  if (!stretch.tree || !slopes || !dependsOn(stretch.tree, variable)) {
     return { marks: [], unresolved: [], level: true, straight: true }
   }
-  const slope = slopeOf(stretch.tree)
   const searches: ZeroSearch[] = []
-  for (const t of [slope, slopeOf(slope)]) {
+  for (const t of [slopes.slope, slopes.bend]) {
     searches.push(yield* zerosWithin(t, variable, stretch.from, stretch.to, budget))
   }
   const zeros: Zero[] = searches.flatMap((s) => s.zeros)
@@ -311,9 +339,9 @@ function* marksWithin(
 
 function cellsOf(
   stretch: Stretch,
+  slopes: Slopes | null,
   { marks, level, straight }: MarksWithin,
   variable: string,
-  slopeOf: (tree: Tree) => Tree,
 ): Cell[] {
   const edges = [
     stretch.from,
@@ -324,13 +352,13 @@ function cellsOf(
   for (let i = 0; i < edges.length; i += 2) {
     const [from, to] = [edges[i]!, edges[i + 1]!]
     const { tree } = stretch
-    const slope = tree && slopeOf(tree)
-    const rise = slope && !level ? signOn(slope, variable, from, to) : 0
-    const bend = slope && !straight ? signOn(slopeOf(slope), variable, from, to) : 0
+    const rise = slopes && !level ? signOn(slopes.slope, variable, from, to) : 0
+    const bend = slopes && !straight ? signOn(slopes.bend, variable, from, to) : 0
     cells.push({
       from,
       to,
       tree,
+      slope: slopes && slopes.slope,
       rise,
       bend,
       level: tree !== null && level,
@@ -366,24 +394,24 @@ interface Joint {
   settled: boolean
 }
 
-function jointAt(study: Study, mark: Mark, left: Cell, right: Cell): Joint {
+const plainJoint = (mark: Mark): Joint => ({
+  mark,
+  continuous: true,
+  slopeStep: 0,
+  critical: null,
+  turning: null,
+  inflection: null,
+  break: null,
+  end: null,
+  limits: [],
+  settled: true,
+})
+
+function jointAt(study: Study, mark: Mark, left: Cell, right: Cell, base: Joint): Joint {
   const { enclosure, split } = mark
-  const base: Joint = {
-    mark,
-    continuous: true,
-    slopeStep: 0,
-    critical: null,
-    turning: null,
-    inflection: null,
-    break: null,
-    end: null,
-    limits: [],
-    settled: true,
-  }
   if (split) return jointAtSplit(study, mark, left, right, base)
   const feature = featureAt(study, { enclosure, proven: mark.proven })
-  const slope = study.slopeOf(left.tree!)
-  const flat = vanishesAt(slope, study.variable, enclosure)
+  const flat = vanishesAt(left.slope!, study.variable, enclosure)
   const turns = left.rise * right.rise < 0
   const bends = left.bend * right.bend < 0
   return {
@@ -403,15 +431,14 @@ function vanishesAt(tree: Tree, variable: string, enclosure: Interval): boolean 
 }
 
 function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: Joint): Joint {
-  const { tree, variable, slopeOf } = study
+  const { tree, variable } = study
   const split = mark.split!
   const { enclosure } = split
   const value = valueAtSplit(tree, variable, split)
   const x = I.middle(enclosure)
-  const limitOf = (cell: Cell, side: -1 | 1, of: (t: Tree) => Tree) =>
-    cell.tree ? sideLimit(of(cell.tree), variable, split, side, cell) : null
-  const same = (t: Tree) => t
-  const [before, after] = [limitOf(left, -1, same), limitOf(right, 1, same)]
+  const limitOf = (cell: Cell, side: -1 | 1, of: 'tree' | 'slope') =>
+    cell[of] ? sideLimit(cell[of], variable, split, side, cell) : null
+  const [before, after] = [limitOf(left, -1, 'tree'), limitOf(right, 1, 'tree')]
   const found = (kind: BreakKind): Break => ({ x, kind, enclosure: [enclosure.lo, enclosure.hi] })
   const limits = [before, after].filter((l) => l !== null)
   const feature = value && featureWith(x, value, enclosure)
@@ -450,7 +477,7 @@ function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: J
   if (!value || !alike(value, before.range)) {
     return { ...base, continuous: false, limits, critical: feature, break: found('hole') }
   }
-  const [slopeBefore, slopeAfter] = [limitOf(left, -1, slopeOf)!, limitOf(right, 1, slopeOf)!]
+  const [slopeBefore, slopeAfter] = [limitOf(left, -1, 'slope')!, limitOf(right, 1, 'slope')!]
   const turns = left.rise * right.rise < 0
   const bends = left.bend * right.bend < 0
   const continuous = {
@@ -531,12 +558,17 @@ function featureAt(
   return { x, value, enclosure: [enclosure.lo, enclosure.hi], proven }
 }
 
+const splitAt = (splits: readonly Split[], x: number) =>
+  splits.find((s) => s.enclosure.lo <= x && x <= s.enclosure.hi)
+
 /** The ends of the span at which f has a value. */
 function endFeatures(study: Study, splits: readonly Split[]): Feature[] {
   return [study.from, study.to].flatMap((x) => {
-    const split = splits.find((s) => s.enclosure.lo <= x && x <= s.enclosure.hi)
-    const value = split ? valueAtSplit(study.tree, study.variable, split) : null
-    if (value) return [featureWith(x, value, I.point(x))]
+    const split = splitAt(splits, x)
+    if (split) {
+      const value = valueAtSplit(study.tree, study.variable, split)
+      return value ? [featureWith(x, value, I.point(x))] : []
+    }
     const direct = study.f.value(x)
     return Number.isFinite(direct) ? [featureWith(x, I.point(direct), I.point(x))] : []
   })
@@ -549,7 +581,7 @@ function edgeBreaks(study: Study, splits: readonly Split[]): Break[] {
     { x: from, cell: cells[0] },
     { x: to, cell: cells.at(-1) },
   ].flatMap(({ x, cell }): Break[] => {
-    const split = splits.find((s) => s.enclosure.lo <= x && x <= s.enclosure.hi)
+    const split = splitAt(splits, x)
     if (!split || !cell?.tree) return []
     const side = x === from ? 1 : -1
     const limit = sideLimit(cell.tree, study.variable, split, side, cell)
@@ -599,6 +631,7 @@ function extremeOf(
   study: Study,
   candidates: readonly Feature[],
   joints: readonly Joint[],
+  splits: readonly Split[],
   sign: 1 | -1,
   open: readonly [number, number][],
 ): Extreme | null {
@@ -620,7 +653,7 @@ function extremeOf(
   })
   if (mayPass) return null
   // A limit beyond every value that is taken: the function comes near and never gets there.
-  const unattained = [...joints.flatMap((j) => j.limits), ...endLimits(study)].some((limit) =>
+  const unattained = [...joints.flatMap((j) => j.limits), ...endLimits(study, splits)].some((limit) =>
     limit.kind === 'infinite'
       ? limit.sign === sign
       : limit.kind === 'value' && sign * I.middle(limit.range) > sign * best.value + slack,
@@ -631,12 +664,12 @@ function extremeOf(
 }
 
 /** What f tends to at the ends of the span. */
-function endLimits(study: Study): OneSided[] {
+function endLimits(study: Study, splits: readonly Split[]): OneSided[] {
   const { cells, variable, from, to } = study
   const [first, last] = [cells[0], cells.at(-1)]
   const limit = (cell: Cell | undefined, side: -1 | 1, x: number): OneSided[] => {
     if (!cell?.tree) return []
-    const split = { enclosure: I.point(x), zeros: new Set<string>() }
+    const split = splitAt(splits, x) ?? { enclosure: I.point(x), zeros: new Set<string>() }
     return [sideLimit(cell.tree, variable, split, side, cell)]
   }
   return [...limit(first, 1, from), ...limit(last, -1, to)]

@@ -8,7 +8,7 @@ import { asQuotient } from '../calculus/asQuotient'
 import { withValues } from '../evaluate/withValues'
 import { keyOf, quotient, type Tree, whole } from '../language/tree'
 import { pinned, type Split, stretchesOf } from './splits'
-import { budgetFor, finish } from './zeros'
+import { budgetOf, finish } from './zeros'
 
 /** What a formula tends to on one side of a place. */
 export type OneSided =
@@ -36,7 +36,7 @@ export function sideLimit(
   side: -1 | 1,
   cell: { from: number; to: number },
 ): OneSided {
-  const there = simplify(pinned(tree, at.zeros))
+  const there = pinned(tree, at.zeros)
   const notes = I.noNotes()
   const [direct] = compileBoxes(there, variable)(at.enclosure, 1, notes)
   if (!notes.partial && !notes.empty && !notes.jumps && isNarrow(direct!)) {
@@ -194,7 +194,7 @@ export function limit(f: RealFunction, at: number, side?: -1 | 1): Limit {
   if (Number.isNaN(at)) return { kind: 'unsettled', reason: 'there is no such place' }
   if (!Number.isFinite(at)) return atInfinity(tree, variable, at > 0 ? 1 : -1)
   const around = finish(
-    stretchesOf(tree, variable, at - neighbourhood, at + neighbourhood, budgetFor(tree, 3000)),
+    stretchesOf(tree, variable, at - neighbourhood, at + neighbourhood, budgetOf(3000)),
   )
   const split = around.splits.find((s) => s.enclosure.lo <= at && at <= s.enclosure.hi) ?? {
     enclosure: I.point(at),

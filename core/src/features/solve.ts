@@ -7,7 +7,7 @@ import { substitute } from '../calculus/curves'
 import { simplify } from '../calculus/simplify'
 import { checkedSpan, type Feature } from './examine'
 import { zerosOn } from './splits'
-import { budgetFor, finish, type Steps } from './zeros'
+import { budgetOf, finish, type Steps } from './zeros'
 
 export interface Solutions {
   /** Each place with the value of f there, in order. */
@@ -51,7 +51,7 @@ export function* solveInSteps(
           name: f.variable,
         })
   const difference = simplify(sum(tree, negate(other)))
-  const budget = budgetFor(difference)
+  const budget = budgetOf()
   const found = yield* zerosOn(difference, f.variable, a, b, budget)
   const pair = ({ lo, hi }: I.Interval): [number, number] => [lo, hi]
   return {
@@ -62,6 +62,6 @@ export function* solveInSteps(
     complete: found.unresolved.length === 0,
     unresolved: found.unresolved.map(pair),
     stretches: found.vanishing.map(pair),
-    boxes: budget.boxes,
+    boxes: Math.ceil(budget.boxes),
   }
 }

@@ -18,7 +18,7 @@ import {
   type Tree,
   whole,
 } from '../language/tree'
-import { type Budget, type Steps, type Zero, zerosWithin } from './zeros'
+import { type Budget, endSlack, isAtEnd, type Steps, ulpOf, type Zero, zerosWithin } from './zeros'
 
 /** A place where a formula may stop being smooth or having values. */
 export interface Split {
@@ -41,7 +41,7 @@ export interface Stretch {
   tree: Tree | null
 }
 
-/** More crossings of whole numbers than this are not listed one by one. */
+/** More places of one kind at which a formula breaks than this are not listed one by one. */
 const mostSteps = 400
 
 const minus = (a: Tree, b: Tree): Tree => sum(a, negate(b))
@@ -142,29 +142,66 @@ export function* stretchesOf(
   const unresolved: Interval[] = complete ? [] : [{ lo: from, hi: to }]
   const found: Split[] = []
   for (const part of parts) {
-    const zeros = yield* zerosOn(part, variable, from, to, budget)
+    const zeros = yield* zerosOn(part, variable, from, to, budget, { most: mostSteps })
     unresolved.push(...zeros.unresolved)
     for (const zero of zeros.zeros) {
       found.push({ enclosure: zero.enclosure, zeros: new Set([keyOf(part)]) })
     }
   }
-  const splits = mergeSplits(found)
+  const splits = mergeSplits(found.map((split) => reachingEnds(split, from, to)))
   const edges = [from, ...splits.flatMap(({ enclosure }) => [enclosure.lo, enclosure.hi]), to]
   const f = compileTree(tree, { variable })
   const stretches: Stretch[] = []
+  // Stretches on which one formula holds share it, and all that is worked out from it.
+  const settled = new Map<string, Tree>()
   for (let i = 0; i < edges.length; i += 2) {
     const [a, b] = [edges[i]!, edges[i + 1]!]
     if (!(a < b)) continue
+    yield budget.boxes / budget.most
     // Between splits one answer holds throughout, so one place inside tells it.
     const inside = insideOf({ from: a, to: b })
     const defined = Number.isFinite(f.value(inside))
-    stretches.push({
-      from: a,
-      to: b,
-      tree: defined ? simplify(settledAt(tree, variable, inside)) : null,
-    })
+    const own = defined ? settledAt(tree, variable, inside) : null
+    const key = own && keyOf(own)
+    if (own && !settled.has(key!)) settled.set(key!, simplify(own))
+    stretches.push({ from: a, to: b, tree: own && settled.get(key!)! })
   }
   return { splits, stretches, unresolved }
+}
+
+const slackAt = (end: number) => endSlack * ulpOf(end)
+/**
+ * A split at an end of the span holds that end in its enclosure: an end is a decimal that doubles
+ * need not hold, and so is the place, so the two are never compared as equal doubles.
+ */
+function reachingEnds(split: Split, from: number, to: number): Split {
+  const ends = [from, to].filter((end) => isAtEnd(split.enclosure, end))
+  if (ends.length === 0) return split
+  return { ...split, enclosure: ends.map(I.point).reduce(I.hull, split.enclosure) }
+}
+
+/**
+ * The same stretches a little shorter where a split is only enclosed. An enclosure is as narrow as
+ * rounding lets it be; right beside it a formula that runs away is all rounding still. This many
+ * units in the last place further its sign can be told.
+ */
+const elbowRoom = 16
+export function withElbowRoom(whole: Stretches): Stretches {
+  const wider = new Map<Split, Split>()
+  for (const split of whole.splits) {
+    const { lo, hi } = split.enclosure
+    const room = { lo: lo - elbowRoom * ulpOf(lo), hi: hi + elbowRoom * ulpOf(hi) }
+    wider.set(split, lo === hi ? split : { ...split, enclosure: room })
+  }
+  const beside = (at: number, side: 'lo' | 'hi') => {
+    const split = whole.splits.find((s) => s.enclosure[side] === at)
+    return split ? wider.get(split)!.enclosure[side] : at
+  }
+  const stretches = whole.stretches
+    .map((s) => ({ ...s, from: beside(s.from, 'hi'), to: beside(s.to, 'lo') }))
+    .filter((s) => s.from < s.to)
+  // Two splits so close that nothing is left between them are one place.
+  return { ...whole, splits: mergeSplits([...wider.values()]), stretches }
 }
 
 function mergeSplits(splits: Split[]): Split[] {
@@ -186,7 +223,10 @@ function mergeSplits(splits: Split[]): Split[] {
 const pointOf = (a: Interval, b: Interval): Interval =>
   a.lo === a.hi ? a : b.lo === b.hi ? b : I.hull(a, b)
 
-/** The formula that holds around a place where it is smooth: bars, steps and pieces are settled. */
+/**
+ * The formula that holds around a place where it is smooth: bars, steps and pieces are settled. One
+ * without any comes back as it is.
+ */
 export function settledAt(tree: Tree, variable: string, x: number): Tree {
   const valueOf = (part: Tree) => compileTree(part, { variable }).value(x)
   const visit = (part: Tree): Tree => {
@@ -200,23 +240,33 @@ export function settledAt(tree: Tree, variable: string, x: number): Tree {
         case 'abs':
           return value[0]! < 0 ? negate(visit(part.args[0]!)) : visit(part.args[0]!)
         case 'sgn':
-          return whole(Math.sign(value[0]!))
+          return stepped(part, Math.sign(value[0]!))
         case 'floor':
-          return whole(Math.floor(value[0]!))
+          return stepped(part, Math.floor(value[0]!))
         case 'ceil':
-          return whole(Math.ceil(value[0]!))
+          return stepped(part, Math.ceil(value[0]!))
         case 'min':
         case 'max': {
           const best = part.name === 'min' ? Math.min(...value) : Math.max(...value)
-          return visit(part.args[value.indexOf(best)]!)
+          const chosen = part.args[value.indexOf(best)]
+          return chosen ? visit(chosen) : part
         }
         default:
       }
     }
-    return mapChildren(part, visit)
+    let changed = false
+    const settled = mapChildren(part, (child) => {
+      const next = visit(child)
+      changed ||= next !== child
+      return next
+    })
+    return changed ? settled : part
   }
   return visit(tree)
 }
+
+/** A step that holds on a stretch; beyond what doubles hold the call stays as it is. */
+const stepped = (part: Tree, step: number): Tree => (Number.isFinite(step) ? whole(step) : part)
 
 function conditionHolds(condition: Condition, valueOf: (part: Tree) => number): boolean {
   if (condition.kind !== 'compare') {
@@ -227,9 +277,23 @@ function conditionHolds(condition: Condition, valueOf: (part: Tree) => number): 
   return condition.relations.every((r, i) => holds(r, values[i]!, values[i + 1]!))
 }
 
-/** The formula with the parts put to 0 that are exactly 0 at a split. */
+const pins = new WeakMap<Tree, Map<string, Tree>>()
+
+/**
+ * The formula with the parts put to 0 that are exactly 0 at a split, simplified. The poles of a
+ * tangent are many, and what vanishes there is the same at each.
+ */
 export function pinned(tree: Tree, zeros: ReadonlySet<string>): Tree {
   if (zeros.size === 0) return tree
+  const key = [...zeros].sort().join('\n')
+  let known = pins.get(tree)
+  if (!known) pins.set(tree, (known = new Map()))
+  let result = known.get(key)
+  if (!result) known.set(key, (result = simplify(pinnedAnew(tree, zeros))))
+  return result
+}
+
+function pinnedAnew(tree: Tree, zeros: ReadonlySet<string>): Tree {
   const visitCondition = (condition: Condition): Condition => {
     if (condition.kind !== 'compare') return { ...condition, of: condition.of.map(visitCondition) }
     const { terms, relations } = condition
@@ -266,7 +330,11 @@ export function pinned(tree: Tree, zeros: ReadonlySet<string>): Tree {
       }
       const shifted = (by: number) => isZero(sum(first, whole(by)))
       if (/^arc(sin|cos|sec|csc)$/.test(part.name)) {
-        if (shifted(-1)) return call(part.name, whole(1))
+        if (shifted(-1)) {
+          return part.name === 'arccos' || part.name === 'arcsec'
+            ? whole(0)
+            : call(part.name, whole(1))
+        }
         if (shifted(1)) return call(part.name, whole(-1))
       }
       if (part.name === 'floor' || part.name === 'ceil') {
@@ -315,9 +383,6 @@ export interface SpanZeros {
   vanishing: Interval[]
 }
 
-/** A zero this few units in the last place beyond an end of the span is at the end. */
-const endSlack = 4
-
 /** All zeros of a formula on the closed span [from, to], splits and ends included. */
 export function* zerosOn(
   tree: Tree,
@@ -325,7 +390,7 @@ export function* zerosOn(
   from: number,
   to: number,
   budget: Budget,
-  known?: Stretches,
+  { known, most }: { known?: Stretches; most?: number } = {},
 ): Steps<SpanZeros> {
   const { splits, stretches, unresolved } =
     known ?? (yield* stretchesOf(tree, variable, from, to, budget))
@@ -334,7 +399,7 @@ export function* zerosOn(
   const vanishing: Interval[] = []
   for (const stretch of stretches) {
     if (!stretch.tree) continue
-    const found = yield* zerosWithin(stretch.tree, variable, stretch.from, stretch.to, budget)
+    const found = yield* zerosWithin(stretch.tree, variable, stretch.from, stretch.to, budget, most)
     if (found.vanishes) vanishing.push({ lo: stretch.from, hi: stretch.to })
     zeros.push(...found.zeros.map((zero): SpanZero => ({ ...zero, at: 'inside' })))
     open.push(...found.unresolved)
@@ -350,11 +415,11 @@ export function* zerosOn(
   }
   for (const end of [from, to]) {
     if (splits.some((s) => s.enclosure.lo <= end && end <= s.enclosure.hi)) continue
-    if (zeros.some((z) => z.enclosure.lo <= end && end <= z.enclosure.hi)) continue
+    if (zeros.some((z) => isAtEnd(z.enclosure, end))) continue
     if (vanishing.some((v) => v.lo === end || v.hi === end)) continue
     const stretch = stretches.find((s) => s.from === end || s.to === end)
     if (!stretch?.tree) continue
-    const slack = endSlack * (I.up(Math.abs(end)) - Math.abs(end))
+    const slack = slackAt(end)
     const around = { lo: end - slack, hi: end + slack }
     const [value, slope] = compileBoxes(stretch.tree, variable)(around, 2, I.noNotes())
     const at = compileBoxes(stretch.tree, variable)(I.point(end), 1, I.noNotes())[0]!

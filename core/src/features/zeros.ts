@@ -51,21 +51,32 @@ export function finish<R>(steps: Steps<R>): R {
   }
 }
 
-/** How much work a search may do, shared by all that belongs to one question. */
+/**
+ * How much work a search may do, shared by all that belongs to one question, in boxes of a short
+ * formula; a box of a long one counts for more, as it costs more.
+ */
 export interface Budget {
   boxes: number
   most: number
+  /** What is left over in clusters of boxes, and places where a formula breaks: looked at so far. */
+  clusters: number
+  joints: number
 }
-/** Boxes for a formula of usual length; a very long one gets fewer, since each costs more. */
-const mostBoxes = 12_000
-const fewestBoxes = 400
-const partsPerBox = 250
+const mostBoxes = 5000
+/** So many parts make a short formula. */
+const partsPerBox = 12
 
-export function budgetFor(tree: Tree, most = mostBoxes): Budget {
-  const parts = countParts(tree)
-  const affordable = Math.round((most * partsPerBox) / Math.max(partsPerBox, parts))
-  return { boxes: 0, most: Math.max(fewestBoxes, affordable) }
-}
+export const budgetOf = (most = mostBoxes): Budget => ({ boxes: 0, most, clusters: 0, joints: 0 })
+
+/** More zeros than this are not listed one by one: what lies closest together stays unresolved. */
+const mostZeros = 1000
+
+/** So many units in the last place from an end of the span a place counts as that end. */
+export const endSlack = 4
+export const ulpOf = (x: number) => I.up(Math.abs(x)) - Math.abs(x)
+/** Whether a place may be an end of the span, which is the decimal that its double stands for. */
+export const isAtEnd = ({ lo, hi }: Interval, end: number) =>
+  lo <= end + endSlack * ulpOf(end) && hi >= end - endSlack * ulpOf(end)
 
 /** A box this narrow, relative to its place, is not split any more: what is left there touches. */
 const finest = 2 ** -30
@@ -88,6 +99,17 @@ const raised = (parts: Factor[], n: number) => parts.map((f) => ({ ...f, power: 
  * sums are taken apart, so that a zero that touches is found as a simple zero of its factor.
  */
 export function zeroFactors(tree: Tree, variable: string): Factor[] {
+  const known = taken.get(tree)
+  if (known?.variable === variable) return known.factors
+  const factors = takenApart(tree, variable)
+  taken.set(tree, { variable, factors })
+  return factors
+}
+
+/** A formula is taken apart once, however many stretches it is searched on. */
+const taken = new WeakMap<Tree, { variable: string; factors: Factor[] }>()
+
+function takenApart(tree: Tree, variable: string): Factor[] {
   const factorsOf = (part: Tree) => zeroFactors(part, variable)
   switch (tree.kind) {
     case 'product':
@@ -194,7 +216,8 @@ function halfAngle(terms: readonly Tree[], variable: string): Factor[] | null {
  * proof: factors that are polynomials go by exact arithmetic (see polynomials.ts); for others a box
  * whose enclosure excludes 0 holds none, one where the derivative excludes 0 holds at most one and
  * the signs at its ends decide. Zeros are enclosed to a few units in the last place. What cannot be
- * settled (two zeros that touch and are no exact doubles) is listed in `unresolved`. Source: Moore,
+ * settled (two zeros that touch and are no exact doubles, or what is left when the budget is spent or
+ * `most` zeros have been found, the easiest first) is listed in `unresolved`. Source: Moore,
  * Kearfott, Cloud, Introduction to Interval Analysis, SIAM 2009, chapter 8 (from memory).
  */
 export function* zerosWithin(
@@ -203,6 +226,7 @@ export function* zerosWithin(
   from: number,
   to: number,
   budget: Budget,
+  most = mostZeros,
 ): Steps<ZeroSearch> {
   const none: ZeroSearch = { zeros: [], unresolved: [], vanishes: false }
   if (isZero(tree)) return { ...none, vanishes: true }
@@ -218,7 +242,7 @@ export function* zerosWithin(
       if (rational.above.length === 0) return { ...none, vanishes: true }
       for (const part of squareFreeParts(rational.above)) {
         for (const enclosure of rootsBetween(part.factor, from, to)) {
-          if (enclosure.hi <= from || enclosure.lo >= to) continue
+          if (isAtEnd(enclosure, from) || isAtEnd(enclosure, to)) continue
           found.push({ enclosure, multiplicity: part.multiplicity * times, proven: true })
         }
       }
@@ -226,9 +250,11 @@ export function* zerosWithin(
     }
     const searched = yield* searchBoxes(
       [factor, ...others].map((t) => compileBoxes(t, variable)),
+      Math.max(1, countParts(factor) / partsPerBox),
       from,
       to,
       budget,
+      most,
     )
     for (const zero of searched.zeros) {
       found.push({
@@ -274,9 +300,12 @@ const valueAt = (code: BoxCode, x: number): Interval | null => {
 
 function* searchBoxes(
   codes: readonly BoxCode[],
+  /** What a box costs of the budget. */
+  cost: number,
   from: number,
   to: number,
   budget: Budget,
+  mostFound: number,
 ): Steps<{ zeros: Zero[]; unresolved: Interval[] }> {
   const [first] = codes as [BoxCode]
   const zeros: Zero[] = []
@@ -289,9 +318,12 @@ function* searchBoxes(
       sign = 0
       for (const code of codes) sign ||= signByValue(code, x)
       if (sign === 0 && (x === from || x === to) && !(value && value.lo === 0 && value.hi === 0)) {
-        // At the very end g may have no value; the next double inside tells its sign.
-        const inside = valueAt(first, x === from ? I.up(x) : I.down(x))
-        sign = inside ? I.signOf(inside) : 0
+        // At the very end g may have no value, or vanish but for the rounding of the end: a little
+        // way inside, where all still counts as the end, it has its sign.
+        for (let ulps = 1; ulps <= endSlack && sign === 0; ulps++) {
+          const inside = valueAt(first, x + (x === from ? ulps : -ulps) * ulpOf(x))
+          sign = inside ? I.signOf(inside) : 0
+        }
       }
       signs.set(x, sign)
     }
@@ -310,11 +342,11 @@ function* searchBoxes(
   const most = budget.boxes + (budget.most - budget.boxes) / 2
   for (let next = 0; next < queue.length; next++) {
     const box = queue[next]!
-    if (budget.boxes >= most) {
+    if (budget.boxes >= most || zeros.length >= mostFound) {
       left.push(...queue.slice(next))
       break
     }
-    budget.boxes += 1
+    budget.boxes += cost
     yield budget.boxes / budget.most
     const notes = I.noNotes()
     let code = first
@@ -379,6 +411,12 @@ function* searchBoxes(
   }
   const unresolved: Interval[] = []
   for (const cluster of clusters(left)) {
+    budget.clusters += cost
+    if (budget.clusters > mostClustersLooked) {
+      unresolved.push(cluster)
+      continue
+    }
+    yield budget.boxes / budget.most
     const settled = settleCluster(first, cluster, from, to, signAt)
     zeros.push(...settled.zeros)
     if (!settled.proven) unresolved.push(cluster)
@@ -494,6 +532,8 @@ function simplest(code: BoxCode, enclosure: Interval): Interval {
 }
 
 const mostClusters = 12
+/** A cluster takes a few looks with many coefficients each: so many of a short formula. */
+const mostClustersLooked = 600
 /** Up to this width, relative to its place, an unsettled stretch is listed as a likely zero. */
 const likelyWidth = 1e-6
 

@@ -1,7 +1,8 @@
 import type { Examination, Feature } from '../features/examine'
 import { formatShort } from '../study/numbers'
 import type { Ink, Item } from './items'
-import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
+import { type Frame, toPixelX, toPixelY } from './frame'
+import { round } from './sampleCurve'
 import { textWidth } from './textWidth'
 
 /** What is known of a curve on its span, and whether the curve has changed since. */

@@ -3,15 +3,8 @@ import type { Finding } from './findings'
 import { fitHeights } from './fit'
 import type { Ink, Item } from './items'
 import { markerPath } from './markers'
-import {
-  type Frame,
-  round,
-  sampleCurve,
-  type Stroke,
-  strokesToPath,
-  toPixelX,
-  toPixelY,
-} from './sampleCurve'
+import { type Frame, toPixelX, toPixelY } from './frame'
+import { round, sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
 import { axisTicks } from './ticks'
 
 /** A stretch of a lane drawn once more at its own scale, in a corner of the lane. */

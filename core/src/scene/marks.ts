@@ -1,10 +1,12 @@
 import type { Mark } from '../statements/kind'
+import { formatPower, formatShort } from '../study/numbers'
 import type { LineLook } from '../study/parts'
 import type { Item } from './items'
 import { isFilled, markerPath } from './markers'
 import { textWidth } from './textWidth'
 import { shadeItems, stripItems } from './stripItems'
-import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
+import { type Frame, toPixelX, toPixelY } from './frame'
+import { round } from './sampleCurve'
 
 /** Half the length of a short tangent, in pixels. */
 const shortHalf = 120
@@ -97,7 +99,7 @@ function triangleItems(
   const falls = top > y
   const held = Math.max(12, Math.min(frame.height - 6, (y + top) / 2 + 4))
   const outside = right + 64 > frame.width
-  const runText = run >= 1 ? String(run) : run.toFixed(-Math.round(Math.log10(run)))
+  const runText = run < 1e-12 || run > 1e12 ? formatPower(run) : formatShort(run, 12)
   const items: Item[] = [
     {
       kind: 'label',

@@ -1,6 +1,6 @@
 import type { Evaluation } from '../study/evaluate'
 import { formatNumber, formatShort, numberToFormula } from '../study/numbers'
-import { type Frame, toPixelX, toPixelY } from './sampleCurve'
+import { type Frame, toPixelX, toPixelY } from './frame'
 import type { Scene } from './scene'
 
 /** What a curve says under the pointer. */

@@ -1,18 +1,6 @@
 import type { DrawnFunction } from '../statements/kind'
 import { countParts } from '../language/tree'
-
-/** A rectangle of the plane shown on a rectangle of pixels. */
-export interface Frame {
-  x: readonly [number, number]
-  y: readonly [number, number]
-  width: number
-  height: number
-}
-
-export const toPixelX = (frame: Pick<Frame, 'x' | 'width'>, x: number) =>
-  ((x - frame.x[0]) / (frame.x[1] - frame.x[0])) * frame.width
-export const toPixelY = (frame: Pick<Frame, 'y' | 'height'>, y: number) =>
-  ((frame.y[1] - y) / (frame.y[1] - frame.y[0])) * frame.height
+import { canBeDrawn, type Frame, toPixelX, toPixelY } from './frame'
 
 /** One connected stretch of a curve as x, y, x, y, … in pixels. */
 export type Stroke = number[]
@@ -27,6 +15,10 @@ const suspicious = 2
 const believed = 1.5
 /** Enclosures are looked at as long as a picture may take; a very long formula gets fewer. */
 const [mostLooks, mostPartsLooked] = [4000, 200_000]
+/** Values are asked for as long as a picture may take: then what is left is drawn straight. */
+const [mostValues, mostPartsValued] = [200_000, 40_000_000]
+/** Halvings of a first step: with `finest` this leaves none out but at ends of the domain. */
+const deepest = 20
 /** Halvings that tell a jump from a steep climb: beyond them doubles end. */
 const halvings = 60
 
@@ -37,7 +29,8 @@ const halvings = 60
  * within three frame heights, so that a file never carries coordinates it cannot hold. Taken with
  * care, a stretch is only believed to be straight when the enclosure of f keeps to it, so that
  * nothing between two samples is missed; without, a feature narrower than the first spacing (2
- * pixels) can be, which is for pictures that move.
+ * pixels) can be, which is for pictures that move. Nothing comes of a frame that cannot be drawn,
+ * and the work is bounded: a formula that is long, or broken everywhere, is drawn more coarsely.
  */
 export function sampleCurve(
   f: DrawnFunction,
@@ -48,7 +41,7 @@ export function sampleCurve(
 ): Stroke[] {
   const low = Math.max(from, frame.x[0])
   const high = Math.min(to, frame.x[1])
-  if (!(low < high)) return []
+  if (!(low < high) || !canBeDrawn(frame.x) || !canBeDrawn(frame.y)) return []
   const across = toPixelX(frame, high) - toPixelX(frame, low)
   const count = Math.max(2, Math.ceil(across / 2)) + 1
   const xs = Float64Array.from({ length: count }, (_, i) =>
@@ -77,7 +70,10 @@ export function sampleCurve(
   }
 
   let looks = 0
-  const affordable = Math.min(mostLooks, mostPartsLooked / countParts(f.tree))
+  let values = 0
+  const parts = countParts(f.tree)
+  const valuesAffordable = Math.min(mostValues, mostPartsValued / parts)
+  const affordable = Math.min(mostLooks, mostPartsLooked / parts)
   /** Whether f surely stays by the samples between x0 and x1, or strays where nobody sees it. */
   const holds = (x0: number, x1: number, a: number, b: number, c: number) => {
     if (!care || looks >= affordable) return true
@@ -94,7 +90,9 @@ export function sampleCurve(
     const defined0 = Number.isFinite(y0)
     const defined1 = Number.isFinite(y1)
     if (!defined0 && !defined1) return
+    values += 1
     if (defined0 !== defined1) {
+      values += halvings
       const end = domainEnd(f, defined0 ? x0 : x1, defined0 ? x1 : x0)
       const yEnd = f.value(end)
       if (defined0) {
@@ -109,7 +107,8 @@ export function sampleCurve(
     }
     const width = (x1 - x0) * scaleX
     const rise = Math.abs(y1 - y0) * scaleY
-    if (width <= finest || depth > 20) {
+    if (width <= finest || depth > deepest || values > valuesAffordable) {
+      values += rise > suspicious ? halvings : 0
       const broken = rise > suspicious && isBreak(f, x0, y0, x1, y1)
       if (broken || (care && looks < affordable && isUnbounded(f, x0, x1))) {
         lift()

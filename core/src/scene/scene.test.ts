@@ -11,7 +11,8 @@ import {
 } from '../index'
 import { fitHeights } from './fit'
 import { triangleRun } from './marks'
-import { type Frame, sampleCurve, strokesToPath } from './sampleCurve'
+import { type Frame } from './frame'
+import { sampleCurve, strokesToPath } from './sampleCurve'
 import { textWidth } from './textWidth'
 import { axisTicks } from './ticks'
 

@@ -3,7 +3,7 @@ import { equalHeights } from '../study/framing'
 import { isCurveMaker } from '../statements'
 import type { LineLook, SpanText } from '../study/parts'
 import { freeSlider, readNumber } from '../study/values'
-import { formatShort } from '../study/numbers'
+import { formatPower, formatShort, formatTiny } from '../study/numbers'
 import type { Evaluation } from '../study/evaluate'
 import type { Study } from '../study/schema'
 import { unitOfDerivative } from '../study/units'
@@ -15,20 +15,13 @@ import {
   hiddenSentence,
   leavesFoot,
 } from './findings'
-import { fitHeights, fitSpan } from './fit'
+import { fitHeights, fitSpan, placeBetween } from './fit'
 import { type Inset, insetFrame, makeInset } from './inset'
 import type { Ink, Item } from './items'
 import { type LabelSides, placeLabels } from './labels'
 import { captionSpot, markItems } from './marks'
-import {
-  type Frame,
-  round,
-  sampleCurve,
-  type Stroke,
-  strokesToPath,
-  toPixelX,
-  toPixelY,
-} from './sampleCurve'
+import { canBeDrawn, type Frame, toPixelX, toPixelY } from './frame'
+import { round, sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
 import { axisTicks, piTicks } from './ticks'
 
 /** What the picture needs from the screen. */
@@ -63,7 +56,8 @@ export interface LaneScene {
   summary: string
   /** No part of the curve lies inside the frame. */
   outside: boolean
-  /** What is known of the curve that this frame does not show, in words. */
+  /** Why nothing is drawn although there is a curve: a frame that no screen can lay out. */
+  undrawn: string | null
   /** What this frame cannot show; said at the foot where the curve runs through the top. */
   hidden: { sentence: string; from: number; to: number; atFoot: boolean } | null
   inset: Inset | null
@@ -155,6 +149,13 @@ export function frameOf(study: Study, evaluation: Evaluation): [number, number] 
   return fitSpan(Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b)))
 }
 
+/** "the frame runs from x = 0 to 1·10⁻³¹⁰: too narrow to be drawn" */
+function tooNarrowOrWide(what: string, [from, to]: readonly [number, number]): string {
+  const show = (v: number) => (Math.abs(v) < 1e9 ? formatTiny(v, 12) : formatPower(v, 12))
+  const fault = to - from > 1 ? 'wide' : 'narrow'
+  return `This frame runs from ${what} = ${show(from)} to ${show(to)}: too ${fault} to be drawn.`
+}
+
 /** Room for the band and a little air above it, in pixels. */
 const footRoom = 24
 
@@ -176,9 +177,10 @@ function makeScene(
   const { width } = viewport
   const [x0, x1] = viewport.heldX ?? frameOf(study, evaluation)
   const x = keep('x', [x0, x1], () => [x0, x1] as const)
+  const across = canBeDrawn(x)
   const { grid: showsGrid, axes: showsAxes, ticks: tickKind } = study.display
   const ticks = keep('ticks', [x, width, tickKind], () =>
-    (tickKind === 'pi' ? piTicks(x0, x1, width, 70) : axisTicks(x0, x1, width, 70, true)).map(
+    (!across ? [] : tickKind === 'pi' ? piTicks(x0, x1, width, 70) : axisTicks(x0, x1, width, 70, true)).map(
       ({ value, text }) => ({
         at: round(toPixelX({ x, width }, value)),
         text,
@@ -211,20 +213,21 @@ function makeScene(
     const title = laneTitle(lane)
     const height = viewport.heights[lane.id] ?? 0
     const base = { id: lane.id, curve: lane.curve, order: lane.order, title, height }
-    if (!found?.ok || width <= 0 || height <= 0) {
-      return [
-        keep(`lane.${lane.id}`, [height, title, found?.ok], () => ({
-          ...base,
-          y: [-1, 1] as const,
-          ticks: [],
-          items: [],
-          summary: found?.ok ? '' : `${title} cannot be drawn yet.`,
-          outside: false,
-          hidden: null,
-          inset: null,
-        })),
-      ]
-    }
+    const empty = (undrawn: string | null, summary = undrawn ?? '') =>
+      keep(`lane.${lane.id}`, [height, title, undrawn, summary], () => ({
+        ...base,
+        y: [-1, 1] as const,
+        ticks: [],
+        items: [],
+        summary,
+        outside: false,
+        undrawn,
+        hidden: null,
+        inset: null,
+      }))
+    if (!found?.ok) return [empty(null, `${title} cannot be drawn yet.`)]
+    if (width <= 0 || height <= 0) return [empty(null)]
+    if (!across) return [empty(tooNarrowOrWide(study.variable.letter, x))]
     const { curve } = found
     const key = (part: string) => `${lane.id}.${part}`
     const f = keep(key('f'), [curve, lane.order], () => curve.drawn(lane.order))
@@ -271,6 +274,7 @@ function makeScene(
     const heights = lane.frame ?? held ?? withFoot
     const [y0, y1] = lane.equalScale ? equalHeights(heights, x, width, height) : heights
     const y = keep(key('y'), [y0, y1], () => [y0, y1] as const)
+    if (!canBeDrawn(y)) return [empty(tooNarrowOrWide(`the height of ${title}`, y))]
     const frame = keep(key('frame'), [x, y, width, height], (): Frame => ({ x, y, width, height }))
     const laneTicks = keep(key('ticks'), [y, height], () =>
       axisTicks(y0, y1, height, 48).map(({ value, text }) => ({
@@ -417,12 +421,14 @@ function makeScene(
           items,
           summary,
           outside,
+          undrawn: null,
           hidden,
           inset,
         }),
       ),
     ]
   })
+  if (!across) return { x, width, ticks, lanes, flags: [], bars: [] }
 
   const sliderNames = study.sliders.map((s) => `${s.name}${s.place}`).join()
   const flags = keep('flags', [places, x, width, sliderNames], () =>
@@ -645,7 +651,7 @@ function summarise(
   const show = (v: number) => formatShort(v, decimals)
   const unit = unitOfDerivative(curve.unit, variable.unit, order)
   const { from, to } = curve
-  const xs = Float64Array.from({ length: 201 }, (_, i) => from + ((to - from) * i) / 200)
+  const xs = Float64Array.from({ length: 201 }, (_, i) => placeBetween(from, to, i / 200))
   const ys = f.values(xs)
   let [low, high] = [-1, -1]
   ys.forEach((y, i) => {

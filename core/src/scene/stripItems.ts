@@ -1,6 +1,7 @@
 import type { Mark } from '../statements/kind'
 import type { Fill, Item } from './items'
-import { type Frame, round, toPixelX, toPixelY } from './sampleCurve'
+import { type Frame, toPixelX, toPixelY } from './frame'
+import { round } from './sampleCurve'
 
 /** Below this width strips touch: their sides would be all one sees, in pixels. */
 const leastSides = 3

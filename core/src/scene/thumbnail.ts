@@ -1,7 +1,8 @@
 import { createEvaluator } from '../study/evaluate'
 import type { Study } from '../study/schema'
 import { fitHeights } from './fit'
-import { type Frame, sampleCurve, strokesToPath, toPixelY } from './sampleCurve'
+import { type Frame, toPixelY } from './frame'
+import { sampleCurve, strokesToPath } from './sampleCurve'
 
 /** A small drawing of a study's first curve, with the height of its axis where that is in view. */
 export function thumbnail(

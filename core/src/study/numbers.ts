@@ -47,7 +47,7 @@ const closestApart = 15
 const raised = '⁰¹²³⁴⁵⁶⁷⁸⁹'
 /** A number as 2.5·10⁻⁷, rounded to so many decimals without padding; 2.5 where the power is 0. */
 export function formatPower(value: number, decimals = 1): string {
-  if (value === 0) return '0'
+  if (value === 0 || !Number.isFinite(value)) return formatNumber(value, 0)
   const [mantissa, exponent] = value.toExponential(decimals).split('e') as [string, string]
   const front = mantissa.replace(/\.?0+$/, '').replace('-', minus)
   if (exponent === '+0') return front
