@@ -77,6 +77,8 @@ const breakers: readonly ((u: string) => string)[] = [
 
 export interface Case {
   formula: string
+  /** The decimal at which what stands inside vanishes. */
+  at: number
   from: number
   to: number
 }
@@ -106,7 +108,8 @@ export function decimalBreak(chance: Chance): Case {
     [at - reach, at + reach],
     [-3, 3],
   ] as const)
-  return { formula, from: Number(from.toFixed(6)), to: Number(to.toFixed(6)) }
+  const inside = inner.startsWith('x/') ? 0 : at
+  return { formula, at: inside, from: Number(from.toFixed(6)), to: Number(to.toFixed(6)) }
 }
 
 /** Products of powers, roots, exponentials and logarithms: what rules of integration meet. */

@@ -227,8 +227,7 @@ function squareOf(base: Tree & { kind: 'call' }, search: Search): Tree | null {
 function ofFactors(factors: readonly Tree[], search: Search): Tree | null {
   const fixed = factors.filter((f) => !dependsOn(f, search.variable))
   const moving = factors.filter((f) => dependsOn(f, search.variable))
-  const found =
-    moving.length === 1 ? integrated(moving[0]!, search) : polynomialTimes(moving, search)
+  const found = moving.length === 1 ? byRules(moving[0]!, search) : polynomialTimes(moving, search)
   return found && product(...fixed, found)
 }
 
@@ -308,7 +307,11 @@ function ofQuotient(above: Tree, below: Tree, search: Search): Tree | null {
     const found = reciprocal(below, search)
     return found && product(above, found)
   }
-  return overMonomial(above, below, search)
+  const root = rootOf(below, search)
+  const turned = root && power(root.inner, exactly(negateRational(root.exponent)))
+  return (
+    overMonomial(above, below, search) ?? (turned && polynomialTimesRoot(above, turned, search))
+  )
 }
 
 /** 1/u of a straight u, a power or root of one, 1/(c + k x²), 1/√(c - k x²), 1/cos² u, 1/e^u. */

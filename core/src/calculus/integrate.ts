@@ -114,9 +114,7 @@ export class Integration {
   }
 
   private stretches(from: number, to: number): Stretches {
-    return finish(
-      stretchesOf(this.tree, this.variable, from, to, budgetOf(splitBudget)),
-    )
+    return finish(stretchesOf(this.tree, this.variable, from, to, budgetOf(splitBudget)))
   }
 
   /** The finite span in which all that is not a plain tail is contained. */

@@ -40,18 +40,27 @@ const foldedDigits = 30
  * as they are, since what was not defined somewhere must not become so.
  */
 export function simplify(tree: Tree): Tree {
-  const done = new Map<Tree, Tree>()
-  const visit = (part: Tree): Tree => {
-    let result = done.get(part)
-    if (!result) {
-      result = simplifyNode(mapChildren(part, visit))
-      done.set(part, result)
-    }
-    return result
+  let result = simplified.get(tree)
+  if (!result) {
+    const plain = simplifyParts(tree)
+    const freed = cancelKnown(plain)
+    result = freed === plain ? plain : simplifyParts(freed)
+    simplified.set(tree, result)
   }
-  const plain = visit(tree)
-  const freed = cancelKnown(plain)
-  return freed === plain ? plain : visit(freed)
+  return result
+}
+
+// Trees never change and are shared by what is made of them: each is simplified once.
+const simplified = new WeakMap<Tree, Tree>()
+const simplifiedParts = new WeakMap<Tree, Tree>()
+
+function simplifyParts(part: Tree): Tree {
+  let result = simplifiedParts.get(part)
+  if (!result) {
+    result = simplifyNode(mapChildren(part, simplifyParts))
+    simplifiedParts.set(part, result)
+  }
+  return result
 }
 
 function simplifyNode(tree: Tree): Tree {
@@ -661,6 +670,9 @@ function reduceCall(tree: Tree & { kind: 'call' }): Tree {
 
 /** The whole square root of n, or null where it is not whole. */
 function wholeRoot(n: bigint): bigint | null {
-  const guess = BigInt(Math.round(Math.sqrt(Number(n))))
+  const near = Math.round(Math.sqrt(Number(n)))
+  // Beyond doubles the root is no number anyone would read.
+  if (!Number.isFinite(near)) return null
+  const guess = BigInt(near)
   return guess * guess === n ? guess : null
 }

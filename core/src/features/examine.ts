@@ -136,10 +136,7 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
   const marks: Mark[] = []
   const slopesOn = createSlopes(variable)
   for (const [i, stretch] of whole.stretches.entries()) {
-    if (i > 0) {
-      const split = whole.splits.find((s) => s.enclosure.hi === stretch.from)
-      if (split) marks.push({ enclosure: split.enclosure, split, proven: true })
-    }
+    if (i > 0) marks.push(markBefore(stretch, whole.splits))
     const slopes = slopesOn(stretch)
     const inside = yield* marksWithin(stretch, slopes, variable, budget)
     unresolved.push(...inside.unresolved)
@@ -150,22 +147,9 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
   unresolved.push(...zeros.unresolved)
 
   const study = { tree, variable, f, from: a, to: b, cells, marks }
-  const joints: Joint[] = []
-  for (const [i, mark] of marks.entries()) {
-    yield budget.boxes / budget.most
-    if (mark.split) budget.joints += 1
-    const joint = plainJoint(mark)
-    joints.push(
-      budget.joints > mostJoints
-        ? { ...joint, continuous: false, settled: false }
-        : jointAt(study, mark, cells[i]!, cells[i + 1]!, joint),
-    )
-  }
+  const joints = yield* jointsOf(study, budget)
   const ends = endFeatures(study, whole.splits)
-  const breaks = [
-    ...edgeBreaks(study, whole.splits),
-    ...joints.flatMap((joint) => (joint.break ? [joint.break] : [])),
-  ].sort((p, q) => p.x - q.x)
+  const breaks = breaksOf(study, whole.splits, joints)
   // What a place is, when its sides cannot be told, is not settled.
   unresolved.push(...joints.flatMap((joint) => (joint.settled ? [] : [joint.mark.enclosure])))
   for (const cell of cells) if (!cell.settled) unresolved.push({ lo: cell.from, hi: cell.to })
@@ -220,6 +204,71 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
     boxes: Math.ceil(budget.boxes),
   }
 }
+
+/** What decides the signs of f on a span: its zeros, and the places where it is missing or jumps. */
+export type SignChanges = Pick<
+  Examination,
+  'zeros' | 'breaks' | 'complete' | 'unresolved' | 'boxes'
+>
+
+/**
+ * Zeros of f on the closed span [from, to] and the breaks at which it may change its sign without
+ * one, with the same proof as `examine` and without a look at its derivatives: kinks are not listed.
+ */
+export function* signChangesInSteps(f: RealFunction, from: number, to: number): Steps<SignChanges> {
+  const [a, b] = checkedSpan(from, to)
+  const { variable } = f
+  const tree = withValues(f.tree, f.parameters)
+  if (countParts(tree) > longestExamined) return unsettled(a, b)
+  const budget = budgetOf()
+  const whole = withElbowRoom(yield* stretchesOf(tree, variable, a, b, budget))
+  const cells = whole.stretches.map((stretch): Cell => ({ ...stretch, ...cellWithoutSlopes }))
+  const marks = whole.stretches.slice(1).map((stretch) => markBefore(stretch, whole.splits))
+  const study = { tree, variable, f, from: a, to: b, cells, marks }
+  const joints = yield* jointsOf(study, budget)
+  const zeros = yield* zerosOn(tree, variable, a, b, budget, { known: whole })
+  const open = mergeOpen([
+    ...whole.unresolved,
+    ...zeros.unresolved,
+    ...joints.flatMap((joint) => (joint.settled ? [] : [joint.mark.enclosure])),
+  ])
+  return {
+    zeros: zeros.zeros.map((zero) => featureAt(study, zero)),
+    breaks: breaksOf(study, whole.splits, joints),
+    complete: open.length === 0,
+    unresolved: open,
+    boxes: Math.ceil(budget.boxes),
+  }
+}
+
+/** The split between a stretch and the one before it. */
+function markBefore({ from }: Stretch, splits: readonly Split[]): Mark {
+  const split = splits.find((s) => s.enclosure.hi === from)
+  if (!split) throw new RangeError(`two stretches meet at ${from}, where nothing breaks`)
+  return { enclosure: split.enclosure, split, proven: true }
+}
+
+function* jointsOf(study: Study, budget: Budget): Steps<Joint[]> {
+  const { marks, cells } = study
+  const joints: Joint[] = []
+  for (const [i, mark] of marks.entries()) {
+    yield budget.boxes / budget.most
+    if (mark.split) budget.joints += 1
+    const joint = plainJoint(mark)
+    joints.push(
+      budget.joints > mostJoints
+        ? { ...joint, continuous: false, settled: false }
+        : jointAt(study, mark, cells[i]!, cells[i + 1]!, joint),
+    )
+  }
+  return joints
+}
+
+const breaksOf = (study: Study, splits: readonly Split[], joints: readonly Joint[]): Break[] =>
+  [
+    ...edgeBreaks(study, splits),
+    ...joints.flatMap((joint) => (joint.break ? [joint.break] : [])),
+  ].sort((p, q) => p.x - q.x)
 
 /** At more places than this at which its formula breaks it is not told what f does there. */
 const mostJoints = 500
@@ -336,6 +385,14 @@ function* marksWithin(
     straight: first.vanishes || second.vanishes,
   }
 }
+
+const cellWithoutSlopes = {
+  slope: null,
+  rise: 0,
+  bend: 0,
+  level: false,
+  settled: true,
+} as const
 
 function cellsOf(
   stretch: Stretch,
@@ -477,6 +534,8 @@ function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: J
   if (!value || !alike(value, before.range)) {
     return { ...base, continuous: false, limits, critical: feature, break: found('hole') }
   }
+  // Continuous, and nobody asks for more.
+  if (!left.slope || !right.slope) return { ...base, limits }
   const [slopeBefore, slopeAfter] = [limitOf(left, -1, 'slope')!, limitOf(right, 1, 'slope')!]
   const turns = left.rise * right.rise < 0
   const bends = left.bend * right.bend < 0
@@ -653,10 +712,11 @@ function extremeOf(
   })
   if (mayPass) return null
   // A limit beyond every value that is taken: the function comes near and never gets there.
-  const unattained = [...joints.flatMap((j) => j.limits), ...endLimits(study, splits)].some((limit) =>
-    limit.kind === 'infinite'
-      ? limit.sign === sign
-      : limit.kind === 'value' && sign * I.middle(limit.range) > sign * best.value + slack,
+  const unattained = [...joints.flatMap((j) => j.limits), ...endLimits(study, splits)].some(
+    (limit) =>
+      limit.kind === 'infinite'
+        ? limit.sign === sign
+        : limit.kind === 'value' && sign * I.middle(limit.range) > sign * best.value + slack,
   )
   if (unattained) return null
   const at = all.filter((c) => Math.abs(c.value - best.value) <= slack)

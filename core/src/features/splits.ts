@@ -18,7 +18,17 @@ import {
   type Tree,
   whole,
 } from '../language/tree'
-import { type Budget, endSlack, isAtEnd, type Steps, ulpOf, type Zero, zerosWithin } from './zeros'
+import {
+  type Budget,
+  endSlack,
+  isAtEnd,
+  type Steps,
+  ulpOf,
+  type Zero,
+  zeroFactors,
+  zerosWithin,
+} from './zeros'
+import { rootsBetween, squareFreeParts, toRationalFunction } from './polynomials'
 
 /** A place where a formula may stop being smooth or having values. */
 export interface Split {
@@ -41,8 +51,8 @@ export interface Stretch {
   tree: Tree | null
 }
 
-/** More places of one kind at which a formula breaks than this are not listed one by one. */
-const mostSteps = 400
+/** More crossings of whole numbers, and more poles of one kind, are not listed one by one. */
+const [mostSteps, mostPlaces] = [400, 320]
 
 const minus = (a: Tree, b: Tree): Tree => sum(a, negate(b))
 
@@ -142,7 +152,7 @@ export function* stretchesOf(
   const unresolved: Interval[] = complete ? [] : [{ lo: from, hi: to }]
   const found: Split[] = []
   for (const part of parts) {
-    const zeros = yield* zerosOn(part, variable, from, to, budget, { most: mostSteps })
+    const zeros = yield* zerosOn(part, variable, from, to, budget, { most: mostPlaces })
     unresolved.push(...zeros.unresolved)
     for (const zero of zeros.zeros) {
       found.push({ enclosure: zero.enclosure, zeros: new Set([keyOf(part)]) })
@@ -169,7 +179,6 @@ export function* stretchesOf(
   return { splits, stretches, unresolved }
 }
 
-const slackAt = (end: number) => endSlack * ulpOf(end)
 /**
  * A split at an end of the span holds that end in its enclosure: an end is a decimal that doubles
  * need not hold, and so is the place, so the two are never compared as equal doubles.
@@ -383,6 +392,31 @@ export interface SpanZeros {
   vanishing: Interval[]
 }
 
+/**
+ * The end of a span where a formula vanishes there, exactly or to within the rounding of the end;
+ * null where none of its factors is proven to. A factor that touches the axis is one that crosses
+ * it, taken twice.
+ */
+function zeroAtEnd(tree: Tree, variable: string, end: number): Interval | null {
+  const at = compileBoxes(tree, variable)(I.point(end), 1, I.noNotes())[0]!
+  if (at.lo === 0 && at.hi === 0) return I.point(end)
+  const slack = endSlack * ulpOf(end)
+  const around = { lo: end - slack, hi: end + slack }
+  for (const { tree: factor } of zeroFactors(tree, variable)) {
+    const rational = toRationalFunction(factor, variable)
+    if (rational) {
+      const roots = squareFreeParts(rational.above).flatMap((part) =>
+        rootsBetween(part.factor, around.lo, around.hi),
+      )
+      if (roots.length > 0) return around
+      continue
+    }
+    const [value, slope] = compileBoxes(factor, variable)(around, 2, I.noNotes())
+    if (I.holdsZero(value!) && (slope!.lo > 0 || slope!.hi < 0)) return around
+  }
+  return null
+}
+
 /** All zeros of a formula on the closed span [from, to], splits and ends included. */
 export function* zerosOn(
   tree: Tree,
@@ -419,20 +453,8 @@ export function* zerosOn(
     if (vanishing.some((v) => v.lo === end || v.hi === end)) continue
     const stretch = stretches.find((s) => s.from === end || s.to === end)
     if (!stretch?.tree) continue
-    const slack = slackAt(end)
-    const around = { lo: end - slack, hi: end + slack }
-    const [value, slope] = compileBoxes(stretch.tree, variable)(around, 2, I.noNotes())
-    const at = compileBoxes(stretch.tree, variable)(I.point(end), 1, I.noNotes())[0]!
-    const exact = at.lo === 0 && at.hi === 0
-    const crosses = I.holdsZero(value!) && (slope!.lo > 0 || slope!.hi < 0)
-    if (exact || crosses) {
-      zeros.push({
-        enclosure: exact ? I.point(end) : around,
-        multiplicity: null,
-        proven: true,
-        at: 'end',
-      })
-    }
+    const enclosure = zeroAtEnd(stretch.tree, variable, end)
+    if (enclosure) zeros.push({ enclosure, multiplicity: null, proven: true, at: 'end' })
   }
   zeros.sort((a, b) => a.enclosure.lo - b.enclosure.lo)
   const apart = zeros.filter((z, i) => i === 0 || zeros[i - 1]!.enclosure.hi < z.enclosure.lo)

@@ -62,9 +62,9 @@ export interface Budget {
   clusters: number
   joints: number
 }
-const mostBoxes = 5000
+const mostBoxes = 4000
 /** So many parts make a short formula. */
-const partsPerBox = 12
+const partsPerBox = 40
 
 export const budgetOf = (most = mostBoxes): Budget => ({ boxes: 0, most, clusters: 0, joints: 0 })
 
@@ -533,7 +533,7 @@ function simplest(code: BoxCode, enclosure: Interval): Interval {
 
 const mostClusters = 12
 /** A cluster takes a few looks with many coefficients each: so many of a short formula. */
-const mostClustersLooked = 600
+const mostClustersLooked = 200
 /** Up to this width, relative to its place, an unsettled stretch is listed as a likely zero. */
 const likelyWidth = 1e-6
 

@@ -1,9 +1,12 @@
 import fc from 'fast-check'
 import { create, all } from 'mathjs'
+import { chanceFrom, randomFormula } from '../../fuzz/formulas'
 import {
   compile,
+  differentiate,
   parseDefinition,
   parseFormula,
+  simplify,
   toLatex,
   toMathml,
   toPlain,
@@ -395,6 +398,38 @@ describe('printing', () => {
   test('in plain characters', () => {
     expect(toPlain(read('6 + 4sin(0.9x) - 0.3x'))).toBe('6 + 4 sin(0.9x) − 0.3x')
     expect(toPlain(read('x^2(x-1) + |x| - sqrt(x)/2'))).toBe('x²(x − 1) + |x| − √x/2')
+  })
+})
+
+describe('what is printed reads back as the same function', () => {
+  test.each([
+    ['max(2, (x if x < 1; 3 otherwise))', 'max(2, (x if x < 1; 3 otherwise))'],
+    ['min((x if x < 1; 3 otherwise), x^2, 4)', 'min((x if x < 1; 3 otherwise), x^2, 4)'],
+    ['sin(x if x < 1; 3 otherwise)', 'sin(x if x < 1; 3 otherwise)'],
+    [
+      'x if (x if x < 1; 3 otherwise) > 0; -x otherwise',
+      'x if (x if x < 1; 3 otherwise) > 0; -x otherwise',
+    ],
+    ['x if ((x < 1) or (x > 2)) and x < 5', 'x if (x < 1 or x > 2) and x < 5'],
+  ])('%s', (text, printed) => expect(toText(read(text))).toBe(printed))
+
+  test('random formulas and their derivatives, typed and plain, pieces anywhere in them', () => {
+    let compared = 0
+    for (let seed = 1; seed <= 700; seed++) {
+      const tree = read(randomFormula(chanceFrom(seed), 4))
+      for (const wanted of [tree, simplify(tree), differentiate(tree, 'x')]) {
+        for (const text of [toText(wanted), toPlain(wanted)]) {
+          const [f, g] = [compile(wanted), compile(read(text))]
+          for (const x of [-2.3, -1, -0.4, 0.3, 1, 1.9, 5.1]) {
+            const [a, b] = [f.value(x), g.value(x)]
+            const same = Object.is(a, b) || Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a))
+            expect([seed, text, same || a === b]).toEqual([seed, text, true])
+            compared += 1
+          }
+        }
+      }
+    }
+    expect(compared).toBeGreaterThan(20_000)
   })
 })
 

@@ -221,16 +221,19 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
     }
     return count({ kind: 'compare', terms, relations })
   }
-  /** Whether the parenthesis ahead holds a condition rather than a formula. */
+  /** Whether the parenthesis ahead holds a condition rather than a formula, in pieces or not. */
   const conditionInParentheses = () => {
     let level = 0
+    let compares = false
     for (let i = at; i < tokens.length; i++) {
-      const { kind } = tokens[i]!
-      if (kind === '(') level += 1
-      if (kind === ')' && --level === 0) return false
-      if (level === 1 && kind === 'relation') return true
+      const token = tokens[i]!
+      if (token.kind === '(') level += 1
+      if (token.kind === ')' && --level === 0) return compares
+      if (level !== 1) continue
+      if (token.kind === 'word' && (token.word === 'if' || token.word === 'otherwise')) return false
+      compares ||= token.kind === 'relation' || token.kind === 'word'
     }
-    return false
+    return compares
   }
 
   const readSum = (): Tree =>

@@ -191,12 +191,19 @@ function separator(before: string, after: string, manner: Manner): string {
 }
 
 function printCall(name: string, args: readonly Tree[], manner: Manner): Printed {
-  const texts = args.map((arg) => print(arg, manner).text)
+  // Pieces would read on to the end of the line: among others, or between bars, they stand alone.
+  const least = args.length > 1 || (name === 'abs' && manner.bars) ? binding.sum : binding.pieces
+  const texts = args.map((arg) => wrap(print(arg, manner), least))
   if (name === 'abs' && manner.bars) return { text: `|${texts[0]}|`, binds: binding.atom }
   if (name === 'sqrt' && manner.bars) {
     return { text: `√${wrap(print(args[0]!, manner), binding.atom)}`, binds: binding.power }
   }
-  if (name === 'logBase') return { text: `log_${texts[0]}(${texts[1]})`, binds: binding.atom }
+  if (name === 'logBase') {
+    // A base that is no plain number or letter has no place to stand; the quotient says the same.
+    return /^(\d+(\.\d+)?|[a-zA-Z])$/.test(texts[0]!)
+      ? { text: `log_${texts[0]}(${texts[1]})`, binds: binding.atom }
+      : { text: `ln(${texts[1]})/ln(${texts[0]})`, binds: binding.product }
+  }
   return { text: `${name}(${texts.join(', ')})`, binds: binding.atom }
 }
 

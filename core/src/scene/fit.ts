@@ -16,11 +16,7 @@ export const fitHeights = (
   to: number,
 ): [number, number] => drawableHeights(...heightsOf(f, from, to))
 
-function heightsOf(
-  f: Pick<RealFunction, 'values'>,
-  from: number,
-  to: number,
-): [number, number] {
+function heightsOf(f: Pick<RealFunction, 'values'>, from: number, to: number): [number, number] {
   const xs = Float64Array.from({ length: looks + 1 }, (_, i) => placeBetween(from, to, i / looks))
   const values = Array.from(f.values(xs)).filter((y) => Number.isFinite(y))
   if (values.length === 0) return [-1, 1]
@@ -45,10 +41,11 @@ function heightsOf(
 }
 
 /** A share of the way from one end to the other; the way itself may be longer than any double. */
-export const placeBetween = (from: number, to: number, share: number) => from * (1 - share) + to * share
+export const placeBetween = (from: number, to: number, share: number) =>
+  from * (1 - share) + to * share
 
 /** The stretch of the axis that shows a span with a little room on both sides. */
 export const fitSpan = (from: number, to: number): [number, number] => {
-  const room = (to - from) * 0.035
-  return [from - room, to + room]
+  const room = (to / 2 - from / 2) * 0.07
+  return [Math.max(-Number.MAX_VALUE, from - room), Math.min(Number.MAX_VALUE, to + room)]
 }

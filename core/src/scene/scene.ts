@@ -180,12 +180,15 @@ function makeScene(
   const across = canBeDrawn(x)
   const { grid: showsGrid, axes: showsAxes, ticks: tickKind } = study.display
   const ticks = keep('ticks', [x, width, tickKind], () =>
-    (!across ? [] : tickKind === 'pi' ? piTicks(x0, x1, width, 70) : axisTicks(x0, x1, width, 70, true)).map(
-      ({ value, text }) => ({
-        at: round(toPixelX({ x, width }, value)),
-        text,
-      }),
-    ),
+    (!across
+      ? []
+      : tickKind === 'pi'
+        ? piTicks(x0, x1, width, 70)
+        : axisTicks(x0, x1, width, 70, true)
+    ).map(({ value, text }) => ({
+      at: round(toPixelX({ x, width }, value)),
+      text,
+    })),
   )
   const lineOf = new Map(study.lines.map((l) => [l.id, l]))
   const lookOf = new Map(study.lines.flatMap((l) => (isCurveMaker(l) ? [[l.name, l.look]] : [])))
@@ -352,7 +355,7 @@ function makeScene(
             return { sentence, from, to, atFoot: leavesFoot(strokes, frame, sentence) }
           })
         : null
-    const stretch = lane.inset
+    const stretch = lane.inset && canBeDrawn(lane.inset) ? lane.inset : null
     const inset = stretch
       ? keep(key('inset'), [stretch, f, frame, strokes, finding, index], () =>
           makeInset(stretch, f, [curve.from, curve.to], frame, strokes, finding, curveInk(index)),

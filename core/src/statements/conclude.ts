@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Break } from '../features/examine'
 import { insideOf } from '../features/splits'
 import { formatCertain, formatShort, numberToFormula } from '../study/numbers'
 import {
@@ -249,9 +250,14 @@ function concluded(
 const near = (a: number, b: number) =>
   Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b))
 
+/** At a kink, a cusp or a vertical tangent a function is continuous: its sign cannot jump there. */
+export const mayChangeSign = ({ kind }: Break) =>
+  kind !== 'kink' && kind !== 'cusp' && kind !== 'vertical'
+
 /** Maximal closed stretches on which a function keeps one sign but for isolated zeros. */
-export function signStretches({ f, from, to, examination }: SpanFacts, sign: 1 | -1): Stretch[] {
-  const { zeros, breaks } = examination!
+export function signStretches({ f, from, to, signChanges }: SpanFacts, sign: 1 | -1): Stretch[] {
+  const { zeros } = signChanges!
+  const breaks = signChanges!.breaks.filter(mayChangeSign)
   const cuts = [from, ...zeros.map((z) => z.x), ...breaks.map((b) => b.x), to]
     .filter((x) => x >= from && x <= to)
     .sort((a, b) => a - b)

@@ -1,5 +1,11 @@
 import { riemannTotal } from '../calculus/riemann'
-import { countByBound, fittedOrder, smallestCount, usualOrder } from '../calculus/sumErrors'
+import {
+  countByBound,
+  fittedOrder,
+  mostTried,
+  smallestCount,
+  usualOrder,
+} from '../calculus/sumErrors'
 import { formatNumber, formatPower, formatShort } from '../study/numbers'
 import type { AreaLine } from './area'
 import type { LineContext, ResultChart, ResultTable } from './kind'
@@ -101,7 +107,7 @@ function enough(facts: SpanFacts, tolerance: number, { decimals }: LineContext):
     (['left', 'midpoint', 'trapezoid', 'simpson'] as const).map((rule) => {
       const tried = smallestCount(f, { from, to, rule, area: exact.value, tolerance })
       const bound = countByBound(f, { from, to, rule, tolerance })
-      return `${rule} ${tried?.count ?? 'over a million'}${bound === null ? '' : ` (sure with ${bound})`}`
+      return `${rule} ${tried?.count ?? `over ${mostTried}`}${bound === null ? '' : ` (sure with ${bound})`}`
     }),
   )
   const under = tolerance < 1e-4 ? formatPower(tolerance) : formatShort(tolerance, decimals + 6)

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { formatCertain, formatShort } from '../study/numbers'
 import { unitOfArea, unitOfDerivative } from '../study/units'
-import { signStretches } from './conclude'
+import { mayChangeSign, signStretches } from './conclude'
 import {
   emptyResult,
   failed,
@@ -13,7 +13,7 @@ import {
 import { numberReadout } from './lines'
 import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
-import { exactOver, spanFacts, type SpanFacts, totalOf } from './spanFacts'
+import { exactOver, type SpanFacts, spanSigns, totalOf } from './spanFacts'
 
 /** Signs of q, q′ and q′′ on [0, 10]. */
 export const signsLineSchema = z.object({
@@ -51,12 +51,13 @@ export const signsKind: StatementKind<SignsLine> = {
     const { decimals, variable } = context
     const certain = (enclosure: readonly [number, number]) =>
       formatCertain(enclosure, decimals).text
-    const facts = [0, 1, 2].map((k) => spanFacts(curve, line.order + k, from, to, context))
-    const found = facts.map((f) => f.examination)
+    const facts = [0, 1, 2].map((k) => spanSigns(curve, line.order + k, from, to, context))
+    const found = facts.map((f) => f.signChanges)
     if (found.some((e) => e === null)) return { ...emptyResult, pending: true }
     const name = curveText(line)
-    const rows: SignFigure['rows'] = found.map((examination, k) => {
-      const e = examination!
+    const rows: SignFigure['rows'] = found.map((changes, k) => {
+      const { zeros, breaks } = changes!
+      const cuts = breaks.filter(mayChangeSign)
       const stretch = (sign: 1 | -1) =>
         signStretches(facts[k]!, sign).map(([a, b]) => ({
           from: a,
@@ -68,9 +69,9 @@ export const signsKind: StatementKind<SignsLine> = {
         name: name + '′'.repeat(k),
         stretches: [...stretch(1), ...stretch(-1)].sort((p, q) => p.from - q.from),
         marks: [
-          ...e.zeros.map((z) => ({ x: z.x, text: certain(z.enclosure), zero: true })),
-          ...e.breaks
-            .filter((b) => !e.zeros.some((z) => Math.abs(z.x - b.x) <= closest(b.x)))
+          ...zeros.map((z) => ({ x: z.x, text: certain(z.enclosure), zero: true })),
+          ...cuts
+            .filter((b) => !zeros.some((z) => Math.abs(z.x - b.x) <= closest(b.x)))
             .map((b) => ({ x: b.x, text: certain(b.enclosure), zero: false })),
         ],
       }

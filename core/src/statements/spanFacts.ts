@@ -2,7 +2,12 @@ import { accumulate, type Accumulation } from '../calculus/accumulate'
 import { type Integral, integrate } from '../calculus/integrate'
 import { compensatedSum } from '../calculus/quadrature'
 import type { RealFunction } from '../evaluate/compile'
-import { type Examination, examineInSteps } from '../features/examine'
+import {
+  type Examination,
+  examineInSteps,
+  type SignChanges,
+  signChangesInSteps,
+} from '../features/examine'
 import type { Steps } from '../features/zeros'
 import { keyOf } from '../language/tree'
 import { type End, exactArea, exactAverage } from '../study/exactArea'
@@ -19,6 +24,8 @@ export interface SpanFacts {
   readonly area: Accumulation
   /** null where the examination takes longer than a line may wait. */
   readonly examination: Examination | null
+  /** Zeros and breaks alone; null where they have not been asked for, or take longer. */
+  readonly signChanges: SignChanges | null
   /** Places at which f turns or breaks, in order; none while the examination is under way. */
   readonly turns: readonly number[]
   /** Room for what else is worked out from these alone. */
@@ -32,7 +39,25 @@ const mostKept = 12
  * Works them out once for each curve and span: strips are recut at every frame of a drag. An
  * examination that is cut short goes on where it stopped when it is asked for again.
  */
-export function spanFacts(
+export const spanFacts = (
+  curve: CurveResult,
+  order: number,
+  from: number,
+  to: number,
+  context: LineContext,
+): SpanFacts => factsWith('examination', curve, order, from, to, context)
+
+/** The same for a line that wants no more than where f is positive and negative. */
+export const spanSigns = (
+  curve: CurveResult,
+  order: number,
+  from: number,
+  to: number,
+  context: LineContext,
+): SpanFacts => factsWith('signChanges', curve, order, from, to, context)
+
+function factsWith(
+  wanted: 'examination' | 'signChanges',
   curve: CurveResult,
   order: number,
   from: number,
@@ -41,7 +66,7 @@ export function spanFacts(
 ): SpanFacts {
   const facts = factsOf(curve, order, from, to)
   try {
-    facts.goOn(steps)
+    facts.goOn(wanted, steps)
   } catch (error) {
     // Work that has failed cannot go on; asked for again, it begins anew.
     known.delete(curve)
@@ -70,25 +95,32 @@ function factsOf(curve: CurveResult, order: number, from: number, to: number): K
 class Known implements SpanFacts {
   examination: Examination | null = null
   turns: readonly number[] = []
+  signChanges: SignChanges | null = null
   readonly memo = new Map<string, unknown>()
-  private work: Steps<Examination> | null
+  private readonly examining: Steps<Examination>
+  private readonly asking: Steps<SignChanges>
 
   constructor(
     readonly f: RealFunction,
     readonly from: number,
     readonly to: number,
   ) {
-    this.work = examineInSteps(f, from, to)
+    this.examining = examineInSteps(f, from, to)
+    this.asking = signChangesInSteps(f, from, to)
   }
 
-  goOn(steps: LineContext['steps']) {
-    const found = this.work && steps(this.work)
-    if (found) this.take(found)
+  goOn(wanted: 'examination' | 'signChanges', steps: LineContext['steps']) {
+    if (this[wanted]) return
+    if (wanted === 'signChanges') this.signChanges = steps(this.asking)
+    else {
+      const found = steps(this.examining)
+      if (found) this.take(found)
+    }
   }
 
   take(found: Examination) {
-    this.work = null
     this.examination = found
+    this.signChanges = found
     this.turns = [...found.criticalPoints, ...found.breaks].map((p) => p.x).sort((a, b) => a - b)
   }
 
@@ -129,10 +161,10 @@ export function remember<T>({ memo }: SpanFacts, key: string, work: () => T): T 
 }
 
 /** The area with every part counted as positive, from the proven zeros. */
-export function totalOf({ area, from, to, examination }: SpanFacts): number | null {
-  if (!examination?.complete) return null
-  const breaks = examination.breaks.map((b) => b.x)
-  const cuts = [from, ...examination.zeros.map((z) => z.x), ...breaks, to]
+export function totalOf({ area, from, to, signChanges }: SpanFacts): number | null {
+  if (!signChanges?.complete) return null
+  const breaks = signChanges.breaks.map((b) => b.x)
+  const cuts = [from, ...signChanges.zeros.map((z) => z.x), ...breaks, to]
     .filter((x) => x >= from && x <= to)
     .sort((a, b) => a - b)
   return compensatedSum(cuts.slice(1).map((x, i) => Math.abs(area.value(x) - area.value(cuts[i]!))))
