@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process'
 import path from 'node:path'
+import { createInterface } from 'node:readline'
 import { keptFolder, startDatabase } from './database.mjs'
 import { buildAll, checkNode, installPackages, root } from './install.mjs'
 import { tryPort } from './run.mjs'
@@ -41,12 +42,11 @@ function startServer(environment) {
   })
   const ended = new Promise((resolve) => child.on('exit', resolve))
   const address = new Promise((resolve, reject) => {
-    let text = ''
-    child.stdout.on('data', (data) => {
-      text += data
-      const found = /listening on (\S+)/.exec(text)
+    // The line with the address is for this script; all others, then and later, are the server's log.
+    createInterface({ input: child.stdout }).on('line', (line) => {
+      const found = /^listening on (\S+)/.exec(line)
       if (found) resolve(found[1])
-      else process.stdout.write(data)
+      else console.log(line)
     })
     void ended.then(() => reject(new Explained('The server ended before it could listen.')))
   })
@@ -78,7 +78,9 @@ runMain(async () => {
   if (process.env.DATABASE_URL) say('Using the database named by DATABASE_URL.')
   else {
     say('Starting the database …')
-    const starting = startDatabase(keptFolder())
+    const starting = startDatabase(keptFolder(), {
+      onEnd: () => say('The database has ended by itself; starting it again …'),
+    })
     stop = async () => {
       await (await starting).stop()
       process.exit(130)

@@ -16,7 +16,7 @@ export function anyNumber(chance: Chance): number {
   const sign = chance.once(2) ? -1 : 1
   switch (chance.below(6)) {
     case 0:
-      return chance.pick([0, 1e-310, 5e-324, 1e-307, 1e-320, 1e308, 1.7e308, 9007199254740993, 0.1])
+      return chance.pick([0, 1e-310, 5e-324, 1e-307, 1e-320, 1e308, 1.7e308, 2 ** 53 + 2, 0.1])
     case 1:
       return held(sign * (1 + chance.share()) * 10 ** (chance.below(629) - 320))
     case 2:

@@ -1,29 +1,35 @@
 import compression from 'compression'
-import express, { type Express } from 'express'
-import { rateLimit } from 'express-rate-limit'
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import path from 'node:path'
 import type { Logger } from 'pino'
-import { pinoHttp } from 'pino-http'
-import { ApiError, answerErrors, unknownRoute } from './errors'
+import { jsonOnly, ownDoorsOnly } from './doors'
+import { answerErrors, unknownRoute } from './errors'
+import { createHealth } from './health'
+import { type Limits, limitCost } from './limits'
 import { studyRoutes } from './routes/studies'
 import type { Studies } from './studies'
 
 export interface AppParts {
   studies: Studies
-  /** Resolves while the database answers. */
-  pingDatabase: () => Promise<unknown>
+  /** Resolves when the database has answered and has taken in a write. */
+  probeDatabase: () => Promise<unknown>
   log: Logger
-  requestsPerMinute: number
+  limits: Limits
+  /** Names besides this machine's own under which the server answers. */
+  hostNames?: readonly string[]
+  /** How many proxies stand in front, or their addresses. */
+  trustProxy?: number | string[]
   /** The folder of the built page; without it only the API answers. */
   webRoot?: string
 }
 
 /** The whole server as a function of its parts; listening is done elsewhere. */
 export function createApp(parts: AppParts): Express {
-  const { studies, pingDatabase, log, requestsPerMinute, webRoot } = parts
+  const { studies, log, limits, webRoot, hostNames = [], trustProxy = 0 } = parts
   const app = express()
   app.disable('x-powered-by')
+  app.set('trust proxy', trustProxy)
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -42,49 +48,46 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   )
+  app.use(logRequests(log))
+  app.use(ownDoorsOnly(hostNames))
+  const health = createHealth(parts.probeDatabase)
+  // Monitors ask often: they are not counted.
+  app.get('/api/health', health.alive)
+  app.get('/api/ready', health.ready)
   app.use(compression())
-  app.use(
-    pinoHttp({
-      logger: log,
-      // No addresses and no headers: a log line is a method, a path and an outcome.
-      serializers: {
-        req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
-          id,
-          method,
-          url,
-        }),
-        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
-      },
-      customLogLevel: (_request, response) => (response.statusCode >= 500 ? 'error' : 'info'),
-    }),
-  )
-
   const api = express.Router()
-  api.use(
-    rateLimit({
-      windowMs: 60_000,
-      limit: requestsPerMinute,
-      standardHeaders: 'draft-7',
-      legacyHeaders: false,
-      handler: () => {
-        throw new ApiError(429, 'too-many', 'too many requests; wait a minute')
-      },
-    }),
-  )
-  api.get('/health', async (_request, response) => {
-    await pingDatabase()
-    response.json({ status: 'ok' })
-  })
-  // JSON only: other content types are read as no body and fail the schema.
-  api.use(express.json({ limit: '1mb' }))
-  api.use('/studies', studyRoutes(studies))
+  api.use(limitCost(limits), jsonOnly, express.json({ limit: '1mb' }))
+  const noteSuccess: RequestHandler = (_request, response, next) => {
+    response.on('finish', () => response.statusCode < 300 && health.note())
+    next()
+  }
+  api.use('/studies', noteSuccess, studyRoutes(studies))
   api.use(unknownRoute)
   app.use('/api', api)
 
   if (webRoot) servePage(app, webRoot)
-  app.use(answerErrors(log))
+  const noteFailure: ErrorRequestHandler = (error: unknown, _request, _response, next) => {
+    health.note(error)
+    next(error)
+  }
+  app.use(noteFailure, answerErrors(log))
   return app
 }
+
+/** A line a request where someone wants them: method, path and outcome, no addresses, no headers. */
+const logRequests =
+  (log: Logger): RequestHandler =>
+  (request, response, next) => {
+    if (log.isLevelEnabled('info')) {
+      const began = performance.now()
+      const { method, originalUrl } = request
+      response.on('finish', () => {
+        const milliseconds = Math.round(performance.now() - began)
+        log.info({ method, path: originalUrl, status: response.statusCode, milliseconds })
+      })
+    }
+    next()
+  }
 
 function servePage(app: Express, webRoot: string) {
   app.use(
@@ -93,8 +96,8 @@ function servePage(app: Express, webRoot: string) {
   )
   app.use(express.static(webRoot, { index: false, maxAge: 0 }))
   // Addresses of the page itself all get the page; the router in it finds the view.
-  app.get(/^\/(?!assets\/).*/, (_request, response) => {
+  app.get(/^\/(?!assets\/).*/, (_request, response, next) => {
     response.set('cache-control', 'no-cache')
-    response.sendFile(path.join(webRoot, 'index.html'))
+    response.sendFile(path.join(webRoot, 'index.html'), (error?: Error) => error && next(error))
   })
 }

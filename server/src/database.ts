@@ -16,16 +16,35 @@ export class StudyRow extends Model<InferAttributes<StudyRow>, InferCreationAttr
   declare study: Study
   /** The id of the save that made this version, so that a repeated save is recognised. */
   declare saveId: string | null
+  /** Title and about stand beside them, made by the database. */
+  declare topics: CreationOptional<string[]>
+  /** The drawing as JSON, and the version that it and the topics belong to. */
+  declare picture: CreationOptional<string | null>
+  declare drawn: CreationOptional<number>
+  /** The schema it was last checked against; null where that was an older one. */
+  declare checked: CreationOptional<string | null>
   declare updatedAt: CreationOptional<Date>
   declare createdAt: CreationOptional<Date>
   declare deletedAt: CreationOptional<Date | null>
+}
+
+/**
+ * A connection that breaks while it is being opened says so twice: its promise is refused, which is
+ * dealt with where it was asked for, and it emits an error, which ends the process where nobody
+ * listens.
+ */
+class Client extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config)
+    this.on('error', () => undefined)
+  }
 }
 
 /** Connects lazily; the pool replaces connections that the database has dropped. */
 export function connect(databaseUrl: string): Sequelize {
   const sequelize = new Sequelize(databaseUrl, {
     dialect: 'postgres',
-    dialectModule: pg,
+    dialectModule: { ...pg, Client },
     logging: false,
     pool: { max: 10, acquire: 5000, idle: 10_000 },
     retry: { max: 2, match: [/terminating connection/, /Connection terminated/, /ECONNRESET/] },
@@ -36,6 +55,10 @@ export function connect(databaseUrl: string): Sequelize {
       version: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 },
       study: { type: DataTypes.JSONB, allowNull: false },
       saveId: { type: DataTypes.STRING(100), field: 'save_id' },
+      topics: { type: DataTypes.ARRAY(DataTypes.TEXT), allowNull: false, defaultValue: [] },
+      picture: { type: DataTypes.TEXT },
+      drawn: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+      checked: { type: DataTypes.STRING(64) },
       createdAt: { type: DataTypes.DATE, field: 'created_at' },
       updatedAt: { type: DataTypes.DATE, field: 'updated_at' },
       deletedAt: { type: DataTypes.DATE, field: 'deleted_at' },

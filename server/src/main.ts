@@ -2,6 +2,9 @@ import { fileURLToPath } from 'node:url'
 import { pino } from 'pino'
 import { createApp } from './app'
 import { connect } from './database'
+import { createDrawings } from './drawings'
+import { createThreadDrawing } from './drawInThread'
+import { probeDatabase } from './health'
 import { migrate } from './migrations'
 import { readSettings } from './settings'
 import { createStudies } from './studies'
@@ -13,13 +16,20 @@ const log = pino({ level: settings.logLevel })
 const sequelize = connect(settings.databaseUrl)
 await migrate(sequelize, { demo: settings.demoStudies })
 
+const thread = createThreadDrawing(new URL('./drawingThread.js', import.meta.url))
+const drawings = createDrawings(thread.draw, log)
 const app = createApp({
-  studies: createStudies(),
-  pingDatabase: () => sequelize.authenticate(),
+  studies: createStudies(drawings.ask),
+  probeDatabase: probeDatabase(sequelize),
   log,
-  requestsPerMinute: settings.requestsPerMinute,
+  limits: settings.limits,
+  hostNames: settings.hostNames,
+  trustProxy: settings.trustProxy,
   webRoot: fileURLToPath(new URL('../../web/dist', import.meta.url)),
 })
+drawings
+  .askForMissing()
+  .catch((error: unknown) => log.warn({ err: error }, 'pictures not asked for'))
 
 const server = app.listen(settings.port, settings.host, (error) => {
   if (error) {
@@ -41,6 +51,9 @@ async function stop() {
   const late = setTimeout(() => server.closeAllConnections(), drainMilliseconds)
   await closed
   clearTimeout(late)
+  drawings.stop()
+  await drawings.idle()
+  await thread.stop()
   await sequelize.close()
   process.exit(0)
 }

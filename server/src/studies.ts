@@ -1,80 +1,132 @@
-import { thumbnail, topicsOf, type Study, studySchema } from '@yperkine/core'
+import { createHash } from 'node:crypto'
+import {
+  type ListAnswer,
+  type ListQuery,
+  type SavedAnswer,
+  type StoredStudy,
+  type Study,
+  studyProblems,
+  studySchema,
+  topicsOf,
+} from '@yperkine/core'
+import { QueryTypes } from 'sequelize'
+import { z } from 'zod'
 import { StudyRow } from './database'
-import { notFound, studyChanged } from './errors'
+import { badCursor, notFound, studyChanged, unreadableStudy } from './errors'
 
-export interface StoredStudy {
+/**
+ * A name for the present schema. What was checked against it need not be checked again when it is
+ * read; what was checked against an older one gets what has come since.
+ */
+export const schemaMark = createHash('sha256')
+  .update(JSON.stringify(z.toJSONSchema(studySchema, { io: 'output', unrepresentable: 'any' })))
+  .digest('hex')
+
+interface StoredRow {
   id: string
   version: number
-  study: Study
-  updatedAt: string
+  study: string
+  checked: string | null
+  updatedAt: Date
 }
-
-export interface StudySummary {
+interface SummaryRow {
   id: string
   version: number
   title: string
   about: string
   topics: string[]
-  updatedAt: string
-  thumbnail: { path: string; axis: number | null; width: number; height: number }
+  picture: string | null
+  drawn: number
+  updatedAt: Date
 }
 
-const [thumbnailWidth, thumbnailHeight] = [148, 66]
-const thumbnailsKept = 1000
+const storedColumns = 'id, version, study::text AS study, checked, updated_at AS "updatedAt"'
 
-/** A row may have been written before the schema grew: what it lacks gets its usual value. */
-const studyOf = (row: StudyRow): Study => studySchema.parse(row.study)
+/** The study of a row, as JSON, with what is usual where it was kept before the schema grew. */
+function studyText(row: StoredRow): string {
+  if (row.checked === schemaMark) return row.study
+  const read = studySchema.safeParse(JSON.parse(row.study))
+  if (!read.success) throw unreadableStudy(studyProblems(read.error))
+  return JSON.stringify(read.data)
+}
 
-const stored = (row: StudyRow): StoredStudy => ({
-  id: row.id,
-  version: row.version,
-  study: studyOf(row),
-  updatedAt: row.updatedAt.toISOString(),
-})
+const storedText = (row: StoredRow) =>
+  `{"id":${JSON.stringify(row.id)},"version":${row.version},"updatedAt":"${row.updatedAt.toISOString()}","study":${studyText(row)}}`
 
-/** The studies as the routes see them. Every study handed in has been through the schema. */
-export function createStudies() {
-  const drawings = new Map<string, StudySummary['thumbnail']>()
+/** A drawing is JSON already. */
+const summaryText = ({ picture, drawn, ...row }: SummaryRow) =>
+  `${JSON.stringify({ ...row, drawing: drawn !== row.version }).slice(0, -1)},"thumbnail":${picture ?? 'null'}}`
 
-  /** A drawing belongs to one version of a study and is made once for it. */
-  const drawingOf = (row: StudyRow): StudySummary['thumbnail'] => {
-    const key = `${row.id} ${row.version}`
-    let drawing = drawings.get(key)
-    if (!drawing) {
-      drawing = {
-        ...thumbnail(studyOf(row), thumbnailWidth, thumbnailHeight),
-        width: thumbnailWidth,
-        height: thumbnailHeight,
-      }
-      const oldest = drawings.keys().next()
-      if (drawings.size >= thumbnailsKept && !oldest.done) drawings.delete(oldest.value)
-      drawings.set(key, drawing)
-    }
-    return drawing
+const cursorOf = (row: SummaryRow) =>
+  Buffer.from(`${row.updatedAt.toISOString()} ${row.id}`).toString('base64url')
+
+function readCursor(cursor: string): [at: string, id: string] {
+  const [at = '', id = ''] = Buffer.from(cursor, 'base64url').toString().split(' ')
+  const read = z.tuple([z.iso.datetime(), z.uuid()]).safeParse([at, id])
+  if (!read.success) throw badCursor()
+  return read.data
+}
+
+/** A word as a pattern that finds it anywhere; what is special in patterns stands for itself. */
+const patternOf = (word: string) => `%${word.replace(/[\\%_]/g, '\\$&')}%`
+
+/**
+ * The studies as the routes see them; answers that may be long come as JSON text, so that what is
+ * JSON in the database is not read and written again. Every study handed in has been through the
+ * schema.
+ */
+export function createStudies(onSaved: (id: string) => void = () => undefined) {
+  const select = <Row extends object>(sql: string, bind: unknown[]) =>
+    StudyRow.sequelize!.query<Row>(sql, { bind, type: QueryTypes.SELECT })
+
+  const find = async (id: string, deletedToo = false): Promise<StoredRow> => {
+    const [row] = await select<StoredRow>(
+      `SELECT ${storedColumns} FROM studies WHERE id = $1${deletedToo ? '' : ' AND deleted_at IS NULL'}`,
+      [id],
+    )
+    if (!row) throw notFound()
+    return row
   }
 
   return {
-    async list(): Promise<StudySummary[]> {
-      const rows = await StudyRow.findAll({ order: [['updatedAt', 'DESC']], limit: 500 })
-      return rows.map((row) => ({
-        id: row.id,
-        version: row.version,
-        title: row.study.title,
-        about: row.study.about,
-        topics: topicsOf(row.study),
-        updatedAt: row.updatedAt.toISOString(),
-        thumbnail: drawingOf(row),
-      }))
+    /** A page of the list, newest first, as JSON; only the columns made for it are read. */
+    async list({ cursor, search, topic, limit }: ListQuery): Promise<string> {
+      const bind: unknown[] = []
+      const place = (value: unknown) => `$${bind.push(value)}`
+      const wanted = ['deleted_at IS NULL']
+      if (cursor !== undefined) {
+        const [at, id] = readCursor(cursor)
+        wanted.push(`(updated_at, id) < (${place(at)}::timestamptz, ${place(id)}::uuid)`)
+      }
+      for (const word of (search ?? '').split(/\s+/).filter((w) => w !== '')) {
+        wanted.push(`title || ' ' || array_to_string(topics, ' ') ILIKE ${place(patternOf(word))}`)
+      }
+      if (topic !== undefined) wanted.push(`${place(topic)} = ANY(topics)`)
+      const rows = await select<SummaryRow>(
+        `SELECT id, version, title, about, topics, picture, drawn, updated_at AS "updatedAt"
+         FROM studies WHERE ${wanted.join(' AND ')}
+         ORDER BY updated_at DESC, id DESC LIMIT ${place(limit + 1)}`,
+        bind,
+      )
+      const page = rows.slice(0, limit)
+      const next: ListAnswer['next'] = rows.length > limit ? cursorOf(page.at(-1)!) : null
+      return `{"studies":[${page.map(summaryText).join(',')}],"next":${JSON.stringify(next)}}`
     },
 
-    async get(id: string): Promise<StoredStudy> {
-      const row = await StudyRow.findByPk(id)
-      if (!row) throw notFound()
-      return stored(row)
+    /** One study as JSON. */
+    async get(id: string): Promise<string> {
+      return storedText(await find(id))
     },
 
-    async create(study: Study): Promise<StoredStudy> {
-      return stored(await StudyRow.create({ study, saveId: null }))
+    async create(study: Study): Promise<SavedAnswer & { id: string }> {
+      const { id, version, updatedAt } = await StudyRow.create({
+        study,
+        saveId: null,
+        topics: topicsOf(study),
+        checked: schemaMark,
+      })
+      onSaved(id)
+      return { id, version, updatedAt: updatedAt.toISOString() }
     },
 
     /**
@@ -82,30 +134,36 @@ export function createStudies() {
      * answer got lost, is answered again; one made from another version is refused with the
      * present state.
      */
-    async save(id: string, version: number, study: Study, saveId: string): Promise<StoredStudy> {
-      const [count, rows] = await StudyRow.update(
-        { study, saveId, version: version + 1 },
-        { where: { id, version }, returning: true },
+    async save(id: string, version: number, study: Study, saveId: string): Promise<SavedAnswer> {
+      const [saved] = await select<{ version: number; updatedAt: Date }>(
+        `UPDATE studies SET study = $1, save_id = $2, topics = $3, checked = $4,
+           version = version + 1, updated_at = date_trunc('milliseconds', now())
+         WHERE id = $5 AND version = $6 AND deleted_at IS NULL
+         RETURNING version, updated_at AS "updatedAt"`,
+        [JSON.stringify(study), saveId, topicsOf(study), schemaMark, id, version],
       )
-      if (count === 1) return stored(rows[0]!)
-      const row = await StudyRow.findByPk(id)
-      if (!row) throw notFound()
-      if (row.saveId === saveId) return stored(row)
-      throw studyChanged(stored(row))
+      if (saved) {
+        onSaved(id)
+        return { version: saved.version, updatedAt: saved.updatedAt.toISOString() }
+      }
+      const [again] = await select<{ version: number; updatedAt: Date }>(
+        `SELECT version, updated_at AS "updatedAt" FROM studies
+         WHERE id = $1 AND save_id = $2 AND deleted_at IS NULL`,
+        [id, saveId],
+      )
+      if (again) return { version: again.version, updatedAt: again.updatedAt.toISOString() }
+      throw studyChanged(JSON.parse(storedText(await find(id))) as StoredStudy)
     },
 
     async remove(id: string): Promise<void> {
       if ((await StudyRow.destroy({ where: { id } })) === 0) throw notFound()
     },
 
-    async restore(id: string): Promise<StoredStudy> {
-      const row = await StudyRow.findByPk(id, { paranoid: false })
-      if (!row) throw notFound()
+    async restore(id: string): Promise<string> {
+      const row = await find(id, true)
       // Bringing a study back is no work on it: its age stays.
-      if (row.deletedAt) {
-        await StudyRow.update({ deletedAt: null }, { where: { id }, paranoid: false, silent: true })
-      }
-      return stored(row)
+      await StudyRow.update({ deletedAt: null }, { where: { id }, paranoid: false, silent: true })
+      return storedText(row)
     },
   }
 }

@@ -50,8 +50,8 @@ export function studyProblems(error: z.ZodError): { path: string; message: strin
   return error.issues.map(({ path, message }) => ({ path: path.join('.') || '(whole)', message }))
 }
 
-/** Whether every text is well-formed Unicode without NUL: a database keeps no other. */
-function isStorable(value: unknown): boolean {
+/** Whether every text in a value is well-formed Unicode without NUL: a database keeps no other. */
+export function isStorable(value: unknown): boolean {
   if (typeof value === 'string') return !value.includes('\0') && !/\p{Surrogate}/u.test(value)
   if (Array.isArray(value)) return value.every(isStorable)
   return typeof value !== 'object' || value === null || Object.values(value).every(isStorable)

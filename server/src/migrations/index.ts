@@ -2,12 +2,13 @@ import { type Sequelize, QueryTypes, Transaction } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as studies from './0001-studies'
 import * as demoStudies from './0002-demo-studies'
+import * as summaries from './0003-summaries'
 
 const lockKey = 4_620_001
 
 /** Brings the database up to date; several servers starting at once take turns. */
 export async function migrate(sequelize: Sequelize, options: { demo: boolean }): Promise<void> {
-  const all = options.demo ? [studies, demoStudies] : [studies]
+  const all = options.demo ? [studies, demoStudies, summaries] : [studies, summaries]
   const umzug = new Umzug({
     migrations: all.map(({ name, up, down }) => ({
       name,

@@ -1,15 +1,9 @@
-import { studyProblems, studySchema } from '@yperkine/core'
-import { type Request, Router } from 'express'
+import { createBodySchema, listQuerySchema, saveBodySchema, studyProblems } from '@yperkine/core'
+import { type Request, type Response, Router } from 'express'
 import { z } from 'zod'
-import { badStudy, notFound } from '../errors'
+import { badQuery, badStudy, notFound } from '../errors'
 import type { Studies } from '../studies'
 
-const createBody = z.object({ study: studySchema })
-const saveBody = z.object({
-  version: z.int().min(1),
-  study: studySchema,
-  saveId: z.string().min(1).max(100),
-})
 const idSchema = z.uuid()
 
 function idOf(request: Request): string {
@@ -24,25 +18,31 @@ function bodyOf<T>(schema: z.ZodType<T>, request: Request): T {
   return read.data
 }
 
+const sendJson = (response: Response, text: string) => {
+  response.type('application/json').send(text)
+}
+
 export function studyRoutes(studies: Studies): Router {
   const routes = Router()
 
-  routes.get('/', async (_request, response) => {
-    response.json({ studies: await studies.list() })
+  routes.get('/', async (request, response) => {
+    const read = listQuerySchema.safeParse(request.query)
+    if (!read.success) throw badQuery(studyProblems(read.error))
+    sendJson(response, await studies.list(read.data))
   })
 
   routes.post('/', async (request, response) => {
-    const { study } = bodyOf(createBody, request)
+    const { study } = bodyOf(createBodySchema, request)
     response.status(201).json(await studies.create(study))
   })
 
   routes.get('/:id', async (request, response) => {
-    response.json(await studies.get(idOf(request)))
+    sendJson(response, await studies.get(idOf(request)))
   })
 
   routes.put('/:id', async (request, response) => {
     const id = idOf(request)
-    const { version, study, saveId } = bodyOf(saveBody, request)
+    const { version, study, saveId } = bodyOf(saveBodySchema, request)
     response.json(await studies.save(id, version, study, saveId))
   })
 
@@ -52,7 +52,7 @@ export function studyRoutes(studies: Studies): Router {
   })
 
   routes.post('/:id/restore', async (request, response) => {
-    response.json(await studies.restore(idOf(request)))
+    sendJson(response, await studies.restore(idOf(request)))
   })
 
   return routes

@@ -1,0 +1,86 @@
+import { z } from 'zod'
+import { isStorable, studySchema } from './study/schema'
+
+/** What the server and the page say to each other. Dates are ISO 8601 texts. */
+
+/** Versions and counts are what the database's integers hold. */
+export const mostVersion = 2 ** 31 - 1
+const versionSchema = z.int().min(1).max(mostVersion)
+const idSchema = z.uuid()
+
+/** A study as the server keeps it. */
+export const storedStudySchema = z.object({
+  id: idSchema,
+  version: versionSchema,
+  study: studySchema,
+  updatedAt: z.string(),
+})
+export type StoredStudy = z.infer<typeof storedStudySchema>
+
+/** A small drawing of a study's first curve, with the height of the axis where that is in view. */
+export const pictureSchema = z.object({
+  path: z.string(),
+  axis: z.number().nullable(),
+  width: z.number(),
+  height: z.number(),
+})
+export type Picture = z.infer<typeof pictureSchema>
+
+export const studySummarySchema = z.object({
+  id: idSchema,
+  version: versionSchema,
+  title: z.string(),
+  about: z.string(),
+  topics: z.array(z.string()),
+  updatedAt: z.string(),
+  /** null until it has been drawn. */
+  thumbnail: pictureSchema.nullable(),
+  /** Whether the drawing is of an earlier version, and the next one is under way. */
+  drawing: z.boolean(),
+})
+export type StudySummary = z.infer<typeof studySummarySchema>
+
+export const mostListed = 100
+/** How a list is asked for: a page of it, by words in the title, by topic. */
+export const listQuerySchema = z.object({
+  /** Where the page before has ended. */
+  cursor: z.string().min(1).max(200).optional(),
+  search: z.string().max(200).refine(isStorable).optional(),
+  topic: z.string().max(40).refine(isStorable).optional(),
+  limit: z.coerce.number().int().min(1).max(mostListed).default(mostListed),
+})
+export type ListQuery = z.infer<typeof listQuerySchema>
+
+export const listAnswerSchema = z.object({
+  studies: z.array(studySummarySchema),
+  /** Where the next page begins, or null where this is the last. */
+  next: z.string().nullable(),
+})
+export type ListAnswer = z.infer<typeof listAnswerSchema>
+
+export const createBodySchema = z.object({ study: studySchema })
+export const saveBodySchema = z.object({
+  /** The version the work goes on from. */
+  version: versionSchema,
+  study: studySchema,
+  /** By which the server knows a save that is sent again. */
+  saveId: z
+    .string()
+    .min(1)
+    .max(100)
+    .refine(isStorable, 'a save id holds characters that are no characters'),
+})
+
+export const createdAnswerSchema = storedStudySchema.pick({
+  id: true,
+  version: true,
+  updatedAt: true,
+})
+export const savedAnswerSchema = storedStudySchema.pick({ version: true, updatedAt: true })
+export type SavedAnswer = z.infer<typeof savedAnswerSchema>
+
+export const errorAnswerSchema = z.object({
+  error: z.object({ code: z.string(), message: z.string(), details: z.unknown().optional() }),
+})
+/** What goes with a refusal because the study was changed meanwhile. */
+export const changedDetailsSchema = z.object({ current: storedStudySchema })
