@@ -161,7 +161,7 @@ export {
 export { type Study, studyProblems, studySchema } from './study/schema'
 export { sliderRole } from './study/sliderRoles'
 export { editSlot, type SlotEdit } from './study/slotEdits'
-export { topicsOf } from './study/summary'
+export { allTopics, topicsOf } from './study/summary'
 export {
   cutSpan,
   parseSpan,

@@ -1,33 +1,15 @@
-import { type Study, studySchema } from '@yperkine/core'
-import { z } from 'zod'
-
-const storedSchema = z.object({
-  id: z.string(),
-  version: z.number(),
-  study: studySchema,
-  updatedAt: z.string(),
-})
-export type StoredStudy = z.infer<typeof storedSchema>
-
-const summarySchema = z.object({
-  id: z.string(),
-  version: z.number(),
-  title: z.string(),
-  about: z.string(),
-  topics: z.array(z.string()),
-  updatedAt: z.string(),
-  thumbnail: z.object({
-    path: z.string(),
-    axis: z.number().nullable(),
-    width: z.number(),
-    height: z.number(),
-  }),
-})
-export type StudySummary = z.infer<typeof summarySchema>
-
-const errorSchema = z.object({
-  error: z.object({ code: z.string(), message: z.string(), details: z.unknown().optional() }),
-})
+import {
+  changedDetailsSchema,
+  createdAnswerSchema,
+  errorAnswerSchema,
+  listAnswerSchema,
+  savedAnswerSchema,
+  type StoredStudy,
+  storedStudySchema,
+  type Study,
+} from '@yperkine/core'
+import { gzipSync, strToU8 } from 'fflate'
+import { browserId } from './browserId'
 
 /** The server answered, and the answer is no. */
 export class Refused extends Error {
@@ -41,51 +23,113 @@ export class Refused extends Error {
   }
 }
 
+/** No answer for now: it may be had later. */
+export class TryLater extends Error {
+  constructor(
+    message: string,
+    /** How long the server asks to wait, in seconds, or null where it does not say. */
+    readonly waitSeconds: number | null = null,
+    options?: ErrorOptions,
+  ) {
+    super(message, options)
+  }
+}
+
 /** Nobody answered: the server is down or out of reach. */
-export class Unreachable extends Error {}
+export class Unreachable extends TryLater {}
+
+/** What the server says where it cannot serve just now; others tell their status. */
+const reasons: Record<string, string> = {
+  'too-many': 'the server is busy and asks for a pause',
+  'database-away': 'the database of the server does not answer',
+  'disk-full': 'the disk of the server is full',
+}
+
+/** What a browser still sends of a page that has gone, in bytes; the rest of 64 KiB are headers. */
+const mostKeptAlive = 60_000
+
+/**
+ * The body of a save. One that must outlive its page is packed where it is long; one that is too
+ * long even then is sent all the same, and what this browser keeps of it stays until it has arrived.
+ */
+function packed(text: string, keepalive: boolean) {
+  const headers: Record<string, string> = { 'content-type': 'application/json' }
+  if (!keepalive) return { headers, body: text, keepalive }
+  const bytes = strToU8(text)
+  if (bytes.length <= mostKeptAlive) return { headers, body: text, keepalive }
+  const small = gzipSync(bytes)
+  return {
+    headers: { ...headers, 'content-encoding': 'gzip' },
+    body: small as BufferSource,
+    keepalive: small.length <= mostKeptAlive,
+  }
+}
 
 async function ask(method: string, path: string, body?: unknown, keepalive = false) {
   let response: Response
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      keepalive,
-      ...(body === undefined
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-    })
+    const sent = body === undefined ? { headers: {} } : packed(JSON.stringify(body), keepalive)
+    const headers = { ...sent.headers, 'x-yperkine-browser': browserId() }
+    response = await fetch(`/api${path}`, { method, ...sent, headers })
   } catch (error) {
-    throw new Unreachable('the server cannot be reached', { cause: error })
+    throw new Unreachable('the server cannot be reached', null, { cause: error })
   }
   if (response.status === 204) return null
   const answer: unknown = await response.json().catch(() => null)
   if (response.ok) return answer
-  const read = errorSchema.safeParse(answer)
-  if (!read.success || response.status === 503) {
-    throw new Unreachable(`the server answered ${response.status}`)
+  const read = errorAnswerSchema.safeParse(answer)
+  const { status } = response
+  if (status === 429 || status >= 500) {
+    const known = read.success ? reasons[read.data.error.code] : undefined
+    const wait = Number(response.headers.get('retry-after') ?? NaN)
+    throw new TryLater(
+      known ?? `the server answered ${status}`,
+      Number.isFinite(wait) ? wait : null,
+    )
   }
+  if (!read.success) throw new Refused(status, 'unknown', `the server answered ${status}`)
   const { code, message, details } = read.data.error
-  throw new Refused(response.status, code, message, details)
+  throw new Refused(status, code, message, details)
 }
 
 const at = (id: string) => `/studies/${encodeURIComponent(id)}`
 
+export interface ListRequest {
+  search?: string
+  topic?: string
+  cursor?: string | null
+}
+
 export const api = {
-  list: async (): Promise<StudySummary[]> =>
-    z.object({ studies: z.array(summarySchema) }).parse(await ask('GET', '/studies')).studies,
-  get: async (id: string) => storedSchema.parse(await ask('GET', at(id))),
-  create: async (study: Study) => storedSchema.parse(await ask('POST', '/studies', { study })),
+  /** A page of the list, the newest first. */
+  list: async ({ search = '', topic = '', cursor = null }: ListRequest = {}) => {
+    const asked = Object.entries({ search, topic, cursor: cursor ?? '' }).filter(
+      ([, v]) => v !== '',
+    )
+    return listAnswerSchema.parse(await ask('GET', `/studies?${new URLSearchParams(asked)}`))
+  },
+  get: async (id: string) => storedStudySchema.parse(await ask('GET', at(id))),
+  create: async (study: Study) =>
+    createdAnswerSchema.parse(await ask('POST', '/studies', { study })),
   /** `keepalive` lets a save outlive the page it was sent from. */
   save: async (id: string, version: number, study: Study, saveId: string, keepalive = false) =>
-    storedSchema.parse(await ask('PUT', at(id), { version, study, saveId }, keepalive)),
+    savedAnswerSchema.parse(await ask('PUT', at(id), { version, study, saveId }, keepalive)),
   remove: async (id: string) => {
     await ask('DELETE', at(id))
   },
-  restore: async (id: string) => storedSchema.parse(await ask('POST', `${at(id)}/restore`)),
+  restore: async (id: string) =>
+    storedStudySchema.parse(await ask('POST', `${at(id)}/restore`, {})),
 }
 
 /** The state that won a race, out of a refusal because the study has changed. */
 export function currentOf(refusal: Refused): StoredStudy | null {
-  const read = z.object({ current: storedSchema }).safeParse(refusal.details)
+  const read = changedDetailsSchema.safeParse(refusal.details)
   return read.success ? read.data.current : null
+}
+
+/** A second, two, four … at most ten; spread by a quarter, so that not all come back at once. */
+export function delayBefore(attempt: number, error: unknown, random = Math.random): number {
+  const asked = error instanceof TryLater ? (error.waitSeconds ?? 0) * 1000 : 0
+  const own = Math.min(10_000, 1000 * 2 ** attempt)
+  return Math.max(asked, own) * (1 + 0.25 * random())
 }

@@ -3,14 +3,20 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import './styles.css'
-import { Refused } from './api'
+import { delayBefore, Refused, TryLater, Unreachable } from './api'
 import { MissingPage } from './pages/MissingPage'
 import { StudiesPage } from './pages/StudiesPage'
 
 const queries = new QueryClient({
   defaultOptions: {
-    // A refusal stays one however often it is asked for; a server that is away may come back.
-    queries: { retry: (count, error) => !(error instanceof Refused) && count < 3 },
+    queries: {
+      // A refusal stays one however often it is asked for; a server that is away may come back, and
+      // one that is busy says when.
+      retry: (count, error) =>
+        !(error instanceof Refused) &&
+        (count < 3 || (error instanceof TryLater && !(error instanceof Unreachable))),
+      retryDelay: delayBefore,
+    },
   },
 })
 const router = createBrowserRouter([

@@ -23,6 +23,9 @@ const topicOf: Partial<Record<Statement['kind'], string>> = {
   signs: 'reasoning',
 }
 
+/** Everything a study can be about, as the list of studies names it. */
+export const allTopics: readonly string[] = [...new Set([...Object.values(topicOf), 'pieces'])]
+
 /** What a study is about. */
 export function topicsOf(study: Study): string[] {
   const topics = new Set<string>()

@@ -16,18 +16,27 @@ export interface CsvTable {
 
 const mostProblems = 100
 
+/** A number as a person reads it here: with U+2212 for minus. */
+const readNumber = /^[-−]?\d+(\.\d+)?(E[-−]?\d+)?$/
+
 /**
- * Comma-separated values (RFC 4180) for a table. Numbers keep all their digits; what has no value is
- * an empty cell, and words stand as they are.
+ * Comma-separated values (RFC 4180) for a table. Numbers keep all their digits and have the minus of
+ * the keyboard; what has no value is an empty cell. Words stand as they are, but for an apostrophe
+ * before those that a spreadsheet would take for a formula: what begins with = + - @ or a tab.
  */
 export function toCsv(
   columns: readonly string[],
   rows: readonly (readonly (number | string)[])[],
 ): string {
-  const cells = rows.map((row) =>
-    row.map((v) => (typeof v === 'string' || Number.isFinite(v) ? String(v) : '')),
+  const cellOf = (v: number | string) => {
+    if (typeof v === 'number') return Number.isFinite(v) ? v + 0 : ''
+    return readNumber.test(v) ? Number(v.replace(/−/g, '-')) : v
+  }
+  const data = rows.map((row) => row.map(cellOf))
+  return Papa.unparse(
+    { fields: [...columns], data },
+    { newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ },
   )
-  return Papa.unparse({ fields: [...columns], data: cells }, { newline: '\r\n' })
 }
 
 /**

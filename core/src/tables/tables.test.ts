@@ -47,6 +47,14 @@ test('outside the domain a cell is empty, and too many rows are refused', () => 
   })
   expect(pole.rows[0]).toEqual([NaN, NaN, NaN])
   expect(toCsv(columns, rows)).toBe('x,f(x)\r\n-1,\r\n0,\r\n1,0')
+  // Words that a spreadsheet would run are marked as words; numbers are ones for any of them.
+  expect(
+    toCsv(['=x'], [['=1+1'], ['@sum'], ['+a'], ['-b'], ['\tc'], ['−1.25'], [-1e-7], [-0]]),
+  ).toBe(
+    ['"\'=x"', '"\'=1+1"', '"\'@sum"', '"\'+a"', '"\'-b"', '"\'\tc"', '-1.25', '-1e-7', '0'].join(
+      '\r\n',
+    ),
+  )
   expect(toCsv(['kind', 'x'], [['high, at an end', 2 / 3]])).toBe(
     `kind,x\r\n"high, at an end",${2 / 3}`,
   )

@@ -1,11 +1,18 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react'
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { blankStudy, createStudy, type Study } from '@yperkine/core'
+import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query'
+import {
+  allTopics,
+  blankStudy,
+  createStudy,
+  type ListAnswer,
+  type Study,
+  type StudySummary,
+} from '@yperkine/core'
 import { formatDistanceToNowStrict } from 'date-fns'
-import { MoreHorizontal } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { MoreHorizontal, Search } from 'lucide-react'
+import { useDeferredValue, useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { api, type StudySummary } from '../api'
+import { api, TryLater } from '../api'
 import { EditableText } from '../parts/EditableText'
 import { Mark } from '../parts/Mark'
 import { FunctionField } from './FunctionField'
@@ -13,7 +20,22 @@ import { FunctionField } from './FunctionField'
 export function StudiesPage() {
   const queries = useQueryClient()
   const navigate = useNavigate()
-  const list = useQuery({ queryKey: ['studies'], queryFn: api.list })
+  const [search, setSearch] = useState('')
+  const [topic, setTopic] = useState('')
+  const wanted = useDeferredValue(search.trim())
+  const list = useInfiniteQuery({
+    queryKey: ['studies', wanted, topic],
+    queryFn: ({ pageParam }) => api.list({ search: wanted, topic, cursor: pageParam }),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page: ListAnswer) => page.next,
+    placeholderData: (before) => before,
+    // A study that was just saved is drawn a moment later.
+    refetchInterval: ({ state }) =>
+      state.data?.pages.some((page) => page.studies.some((s) => s.drawing)) === true &&
+      state.dataUpdateCount < mostLooks
+        ? 1500
+        : false,
+  })
   const [deleted, setDeleted] = useState<StudySummary | null>(null)
   const refresh = () => queries.invalidateQueries({ queryKey: ['studies'] })
   useEffect(() => {
@@ -41,7 +63,8 @@ export function StudiesPage() {
     },
   })
   const fault = create.error ?? remove.error ?? restore.error
-  const studies = list.data ?? []
+  const studies = list.data?.pages.flatMap((page) => page.studies) ?? []
+  const narrowed = wanted !== '' || topic !== ''
 
   return (
     <div className="min-h-full">
@@ -54,7 +77,8 @@ export function StudiesPage() {
           <h1 className="font-serif text-[calc(28px*var(--type))] font-semibold">Studies</h1>
           {list.data && (
             <span className="text-quiet">
-              {studies.length} {studies.length === 1 ? 'study' : 'studies'}
+              {list.hasNextPage ? `the newest ${studies.length}` : studies.length}{' '}
+              {studies.length === 1 ? 'study' : 'studies'}
             </span>
           )}
           <button
@@ -79,6 +103,7 @@ export function StudiesPage() {
         {list.isPending && (
           <p role="status" className="mt-8 text-quiet">
             Fetching the studies …
+            {list.failureReason instanceof TryLater && ` ${list.failureReason.message}.`}
           </p>
         )}
         {list.isError && (
@@ -89,9 +114,12 @@ export function StudiesPage() {
             </button>
           </p>
         )}
+        <Finder search={search} onSearch={setSearch} topic={topic} onTopic={setTopic} />
         {list.data && studies.length === 0 && (
           <p className="mt-8 text-quiet">
-            There are no studies yet. Type a function above, and start from its graph.
+            {narrowed
+              ? 'No study is called or about that.'
+              : 'There are no studies yet. Type a function above, and start from its graph.'}
           </p>
         )}
         {studies.length > 0 && (
@@ -106,6 +134,16 @@ export function StudiesPage() {
             ))}
           </ul>
         )}
+        {list.hasNextPage && (
+          <button
+            type="button"
+            className="button mt-4"
+            disabled={list.isFetchingNextPage}
+            onClick={() => void list.fetchNextPage()}
+          >
+            Show older studies
+          </button>
+        )}
       </main>
       <div aria-live="polite" className="fixed inset-x-0 bottom-6 flex justify-center">
         {deleted && (
@@ -119,6 +157,48 @@ export function StudiesPage() {
             </button>
           </div>
         )}
+      </div>
+    </div>
+  )
+}
+
+/** How often the list looks again while pictures are under way: one may never come. */
+const mostLooks = 8
+
+interface FinderProps {
+  search: string
+  onSearch: (text: string) => void
+  topic: string
+  onTopic: (topic: string) => void
+}
+
+/** Narrows the list by words of the title and by topic. */
+function Finder({ search, onSearch, topic, onTopic }: FinderProps) {
+  return (
+    <div className="mt-6 flex flex-wrap items-center gap-x-4 gap-y-2">
+      <label className="flex w-64 max-w-full items-center gap-2 rounded-md border border-rule bg-page px-3 py-1.5 focus-within:border-edge">
+        <Search size={16} aria-hidden className="text-quiet" />
+        <input
+          type="search"
+          aria-label="Search studies"
+          placeholder="Search by title or topic"
+          className="min-w-0 flex-1 bg-transparent outline-none"
+          value={search}
+          onChange={(event) => onSearch(event.target.value)}
+        />
+      </label>
+      <div role="group" aria-label="Topics shown" className="flex flex-wrap gap-1.5">
+        {allTopics.map((one) => (
+          <button
+            key={one}
+            type="button"
+            aria-pressed={topic === one}
+            className="pill aria-pressed:border-edge aria-pressed:bg-chosen"
+            onClick={() => onTopic(topic === one ? '' : one)}
+          >
+            {one}
+          </button>
+        ))}
       </div>
     </div>
   )
@@ -218,8 +298,10 @@ function Choice({ onChoose, children }: { onChoose: () => void; children: string
   )
 }
 
+const unseen = { path: '', axis: null, width: 148, height: 66 }
+
 function Thumbnail({ study }: { study: StudySummary }) {
-  const { path, axis, width, height } = study.thumbnail
+  const { path, axis, width, height } = study.thumbnail ?? unseen
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}

@@ -1,21 +1,17 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
 import { useParams } from 'react-router'
-import { api, Refused } from '../api'
+import { Refused, TryLater } from '../api'
 import { preloadFormulaField } from '../parts/FormulaField'
-import { createAutosave } from '../workbench/autosave'
-import { Conflict } from '../workbench/Conflict'
 import { Deck } from '../workbench/Deck'
-import { drafts, type Opening, openStudy } from '../workbench/drafts'
 import { Lanes } from '../workbench/Lanes'
+import type { Opening } from '../workbench/saving/drafts'
+import { openStudy } from '../workbench/saving/open'
+import { saving } from '../workbench/saving/saving'
+import { SavingTrouble } from '../workbench/saving/SavingTrouble'
+import { useAutosave } from '../workbench/saving/useAutosave'
 import { Shortcuts } from '../workbench/Shortcuts'
-import {
-  createWorkbench,
-  useStudy,
-  useWorkbenchStore,
-  WorkbenchContext,
-  type WorkbenchStore,
-} from '../workbench/store'
+import { createWorkbench, useStudy, useWorkbenchStore, WorkbenchContext } from '../workbench/store'
 import { TopBar } from '../workbench/TopBar'
 import { usePlayer } from '../workbench/usePlayer'
 import { useShortcuts } from '../workbench/useShortcuts'
@@ -45,10 +41,16 @@ export function WorkbenchPage() {
     )
   }
   if (!opening.data || opening.isFetching) {
-    return <p className="p-8 text-quiet">Opening the study …</p>
+    const held = opening.failureReason
+    return (
+      <p role="status" className="p-8 text-quiet">
+        Opening the study …
+        {held instanceof TryLater && ` ${held.message}; it opens as soon as there is an answer.`}
+      </p>
+    )
   }
   const takeTheirs = async () => {
-    await drafts.drop(id)
+    await (await saving()).drafts.drop(id)
     await queries.resetQueries({ queryKey: ['study', id] })
   }
   return (
@@ -70,12 +72,12 @@ function OpenStudy({ opening, onTakeTheirs }: OpenProps) {
   useAutosave(store, opening)
   return (
     <WorkbenchContext value={store}>
-      <Bench onTakeTheirs={onTakeTheirs} />
+      <Bench opening={opening} onTakeTheirs={onTakeTheirs} />
     </WorkbenchContext>
   )
 }
 
-function Bench({ onTakeTheirs }: { onTakeTheirs: () => void }) {
+function Bench({ opening, onTakeTheirs }: OpenProps) {
   const store = useWorkbenchStore()
   const look = useStudy((s) => s.display.look)
   const title = useStudy((s) => s.title)
@@ -97,7 +99,7 @@ function Bench({ onTakeTheirs }: { onTakeTheirs: () => void }) {
   return (
     <div className="flex h-full flex-col overflow-hidden">
       <TopBar />
-      <Conflict onTakeTheirs={onTakeTheirs} />
+      <SavingTrouble unreadable={opening.unreadable} onTakeTheirs={onTakeTheirs} />
       <main className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[max(520px,62vh)] max-lg:flex-none">
           <Lanes />
@@ -108,67 +110,4 @@ function Bench({ onTakeTheirs }: { onTakeTheirs: () => void }) {
       <Shortcuts open={help} onClose={() => setHelp(false)} />
     </div>
   )
-}
-
-/**
- * Sends every settled state of the study to the server, and the last one when the page is left.
- * What the server does not have yet is kept in the browser as well.
- */
-function useAutosave(store: WorkbenchStore, opening: Opening) {
-  const queries = useQueryClient()
-  const [first] = useState(opening)
-  useEffect(() => {
-    const { id, version, study } = first.stored
-    let from = version
-    let sent: typeof study | null = null
-    const autosave = createAutosave({
-      version,
-      saved: study,
-      send: async (base, next, saveId, last) => {
-        sent = next
-        const stored = await api.save(id, base, next, saveId, last)
-        from = stored.version
-        sent = null
-        return stored
-      },
-      onStatus(status, fault) {
-        store.getState().setStatus(status, fault)
-        if (status === 'Saved') void drafts.drop(id)
-      },
-      onConflict: (theirs) => store.getState().setTheirs(theirs),
-      newSaveId: () => crypto.randomUUID(),
-    })
-    let last = study
-    const take = (next: typeof study) => {
-      if (next === last) return
-      last = next
-      void drafts.keep(id, { version: from, study: next, sent })
-      autosave.change(next)
-    }
-    take(first.study)
-    if (first.theirs) {
-      store.getState().setTheirs(first.theirs)
-      store.getState().setStatus('Not saved', 'it was changed elsewhere in the meantime')
-      autosave.stop()
-    }
-    const stop = store.subscribe(({ history, held, courses }) => {
-      // While a drag runs there is nothing settled to keep; edits made while it plays are.
-      if (!held || courses) take(history.present)
-    })
-    const flush = () => void autosave.flush()
-    const onHide = () => document.visibilityState === 'hidden' && flush()
-    window.addEventListener('pagehide', flush)
-    window.addEventListener('online', flush)
-    document.addEventListener('visibilitychange', onHide)
-    return () => {
-      stop()
-      window.removeEventListener('pagehide', flush)
-      window.removeEventListener('online', flush)
-      document.removeEventListener('visibilitychange', onHide)
-      void autosave.flush().finally(() => {
-        autosave.stop()
-        void queries.invalidateQueries({ queryKey: ['studies'] })
-      })
-    }
-  }, [store, first, queries])
 }

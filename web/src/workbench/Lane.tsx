@@ -1,6 +1,7 @@
 import {
   bringIntoFrame,
   changeLane,
+  fitFrame,
   goTo,
   type Item,
   type LaneScene,
@@ -41,6 +42,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const height = useLane(id, (l) => l.height)
   const summary = useLane(id, (l) => l.summary)
   const outside = useLane(id, (l) => l.outside)
+  const undrawn = useLane(id, (l) => l.undrawn)
   const hidden = useLane(id, (l) => l.hidden)
   // A covered lane is a question; what it hides is part of the answer.
   const covered = useStudy((s) => s.lanes.find((l) => l.id === id)?.covered ?? false)
@@ -101,6 +103,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         {hidden && !outside && !covered && <DoesNotShow id={id} hidden={hidden} />}
         {first && <ComeBack />}
         {outside && <BringBack lane={named} />}
+        {undrawn !== null && <Undrawn words={undrawn} />}
       </div>
       {next && <LaneEdge id={id} title={title} next={next} />}
     </figure>
@@ -246,6 +249,26 @@ function ComeBack() {
     >
       Come back
     </button>
+  )
+}
+
+/** Says why nothing is drawn, and goes back to the frame that follows the curves. */
+function Undrawn({ words }: { words: string }) {
+  const { apply } = useWorkbenchStore().getState()
+  const isSet = useStudy((s) => s.frame !== null || s.lanes.some((l) => l.frame !== null))
+  return (
+    <div className="pointer-events-none absolute inset-0 grid place-items-center">
+      <div role="note" className="popover pointer-events-auto flex items-center gap-3 px-4 py-2">
+        <span>{words}</span>
+        {isSet ? (
+          <button type="button" className="button" onClick={() => apply(fitFrame)}>
+            Fit
+          </button>
+        ) : (
+          <span className="text-quiet">Let the curve have another span.</span>
+        )}
+      </div>
+    </div>
   )
 }
 

@@ -1,6 +1,7 @@
 import { type ResultTable, type Statement, toCsv } from '@yperkine/core'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { saveAsFile } from '../parts/saveAsFile'
 import { useWorkbench, useWorkbenchStore } from './store'
 
 /** Rows of numbers, and of sentences in two lines, in pixels. */
@@ -133,12 +134,7 @@ function Rows({
     const cellsOf = ({ values, cells }: (typeof rows)[number]) =>
       values.map((v, k) => v ?? (cells[k] === '—' ? '' : (cells[k] ?? '')))
     const csv = toCsv(columns, sorted.map(cellsOf))
-    const url = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
-    const link = document.createElement('a')
-    link.href = url
-    link.download = `${name.toLowerCase()} ${line.id}.csv`
-    link.click()
-    URL.revokeObjectURL(url)
+    saveAsFile(`${name.toLowerCase()} ${line.id}.csv`, csv, 'text/csv')
   }
   return (
     <div className="mt-1.5">

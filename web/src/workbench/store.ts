@@ -22,6 +22,7 @@ import {
   type SpanText,
   startCourse,
   startHistory,
+  type StoredStudy,
   type Study,
   undo,
   valueOn,
@@ -29,8 +30,7 @@ import {
 } from '@yperkine/core'
 import { createContext, useContext } from 'react'
 import { createStore, useStore } from 'zustand'
-import type { StoredStudy } from '../api'
-import type { SaveStatus } from './autosave'
+import type { SaveStatus } from './saving/autosave'
 
 export interface Size {
   width: number
@@ -67,6 +67,8 @@ export interface Workbench {
   fault: string | null
   /** What someone else has made of the study meanwhile. */
   theirs: StoredStudy | null
+  /** The study was deleted elsewhere meanwhile. */
+  gone: boolean
   /** What the polite live region says. */
   announcement: string
 
@@ -99,6 +101,7 @@ export interface Workbench {
   setFinding: (curve: string, subject: unknown, examination: Examination | null) => void
   setStatus: (status: SaveStatus, fault: string | null) => void
   setTheirs: (theirs: StoredStudy) => void
+  setGone: () => void
 }
 
 /** A lane that has no height yet has no frame to keep. */
@@ -210,6 +213,7 @@ export function createWorkbench(id: string, study: Study) {
       status: 'Saved',
       fault: null,
       theirs: null,
+      gone: false,
       announcement: '',
 
       apply(edit, gesture) {
@@ -347,6 +351,7 @@ export function createWorkbench(id: string, study: Study) {
         set(({ announcement }) => ({ announcement: announcement === text ? `${text} ` : text })),
       setStatus: (status, fault) => set({ status, fault }),
       setTheirs: (theirs) => set({ theirs }),
+      setGone: () => set({ gone: true }),
     }
   })
 }
