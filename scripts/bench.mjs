@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import path from 'node:path'
 import { measureFrames } from './frames.mjs'
 import { buildAll, checkNode, installDebianPackage, installPackages, root } from './install.mjs'
-import { measureLostEdits, measureLostSaves } from './kills.mjs'
+import { measureLoad } from './load.mjs'
 import { run } from './run.mjs'
 import { Explained, runMain } from './say.mjs'
 
@@ -22,6 +22,5 @@ runMain(async () => {
   if (!existsSync('/usr/bin/chromium')) await installDebianPackage('chromium', 'Chromium')
   await buildAll()
   await measureFrames()
-  await measureLostSaves()
-  await measureLostEdits()
+  await measureLoad()
 })

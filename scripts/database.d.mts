@@ -2,6 +2,8 @@
 export interface Database {
   url: string
   port: number
+  /** The process that runs it now; another one after it has been brought back. */
+  pid: () => number
   stop: () => Promise<void>
 }
 export function startDatabase(

@@ -89,6 +89,28 @@ test('a database restarted under the server is found again', async ({ page, benc
   }
 })
 
+test('a database that is killed comes back by itself, and the save with it', async ({
+  page,
+  bench,
+}) => {
+  const folder = temporaryFolder()
+  const database = await startDatabase(folder, { flags: ['-c', 'fsync=off'] })
+  const server = await startServer(database.url)
+  try {
+    await bench.open('f(x) = x^2 - 10', server.url)
+    await bench.saved()
+    process.kill(database.pid(), 'SIGKILL')
+    await bench.say('value at 6')
+    await bench.saved()
+    await page.reload()
+    await expect(bench.line('Value of f at x = 6')).toBeVisible()
+  } finally {
+    await server.stop()
+    await database.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+})
+
 test('what is typed last is saved when the page is left at once', async ({ page, bench }) => {
   await bench.open('f(x) = x^2 - 8')
   await bench.say('value at 4')

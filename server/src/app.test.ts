@@ -246,19 +246,33 @@ describe('bad requests get a clear answer without a stack', () => {
   })
 })
 
+async function withClient<T>(work: (client: pg.Client) => Promise<T>): Promise<T> {
+  const client = new pg.Client({ connectionString: databaseUrl })
+  await client.connect()
+  return work(client).finally(() => client.end())
+}
+
 test('connections that the database has dropped are replaced', async () => {
   await request(app).get('/api/studies').expect(200)
   // What a restart of the database does to a server: every open connection is cut.
-  const other = new pg.Client({ connectionString: databaseUrl })
-  await other.connect()
-  await other.query(
-    'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+  await withClient((client) =>
+    client.query(
+      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+    ),
   )
-  await other.end()
   const answers = []
   for (let i = 0; i < 5; i++) answers.push((await request(app).get('/api/studies')).status)
   expect(answers.at(-1)).toBe(200)
   expect(answers.every((status) => status === 200 || status === 503)).toBe(true)
+})
+
+test('the application is no superuser of its database, and owns what it works with', async () => {
+  const { rows } = await withClient((client) =>
+    client.query(`SELECT rolsuper OR rolcreatedb OR rolcreaterole AS mighty,
+      pg_get_userbyid(datdba) = current_user AS owner
+      FROM pg_roles, pg_database WHERE rolname = current_user AND datname = current_database()`),
+  )
+  expect(rows).toEqual([{ mighty: false, owner: true }])
 })
 
 test('without a database the server lives, says that it is away, and is not ready', async () => {

@@ -3,6 +3,7 @@ import type { Logger } from 'pino'
 import { col, Op, QueryTypes, where } from 'sequelize'
 import { StudyRow } from './database'
 import { blankPicture } from './picture'
+import { schemaMark } from './schemaMark'
 
 export interface Drawings {
   /** Asks for the picture of a study's present version. */
@@ -18,17 +19,24 @@ export interface Drawings {
  * Draws studies for the list, one after another and apart from every answer: a study that is saved
  * often is drawn once for its latest version, and one that cannot be drawn gets a blank picture.
  */
-export function createDrawings(draw: (study: Study) => Promise<Picture>, log: Logger): Drawings {
+export function createDrawings(
+  draw: (study: Study) => Promise<Picture>,
+  log: Logger,
+  /** How long a study rests before it is drawn, in milliseconds: while someone works it is saved often. */
+  rest = 0,
+): Drawings {
   const waiting = new Set<string>()
   let running: Promise<void> | null = null
   let stopped = false
 
   const drawOne = async (id: string) => {
-    const row = await StudyRow.findByPk(id, { attributes: ['id', 'version', 'study', 'drawn'] })
+    const row = await StudyRow.findByPk(id, {
+      attributes: ['id', 'version', 'study', 'drawn', 'checked'],
+    })
     if (!row || row.drawn === row.version) return
     let [picture, topics]: [Picture, string[]] = [blankPicture, []]
     try {
-      const study = studySchema.parse(row.study)
+      const study = row.checked === schemaMark ? row.study : studySchema.parse(row.study)
       topics = topicsOf(study)
       picture = await draw(study)
     } catch (error) {
@@ -42,7 +50,8 @@ export function createDrawings(draw: (study: Study) => Promise<Picture>, log: Lo
     )
   }
 
-  const run = async () => {
+  const run = async (pause: number) => {
+    if (pause > 0) await new Promise((resolve) => setTimeout(resolve, pause).unref())
     for (const id of waiting) {
       if (stopped) return
       waiting.delete(id)
@@ -51,16 +60,16 @@ export function createDrawings(draw: (study: Study) => Promise<Picture>, log: Lo
     }
   }
 
-  const start = () => {
-    running ??= run().finally(() => {
+  const start = (pause: number) => {
+    running ??= run(pause).finally(() => {
       running = null
       // What was asked for while the last one ended.
-      if (waiting.size > 0 && !stopped) start()
+      if (waiting.size > 0 && !stopped) start(rest)
     })
   }
   const ask = (id: string) => {
     waiting.add(id)
-    start()
+    start(rest)
   }
 
   return {
@@ -71,7 +80,8 @@ export function createDrawings(draw: (study: Study) => Promise<Picture>, log: Lo
         where: where(col('drawn'), Op.ne, col('version')),
         order: [['updatedAt', 'DESC']],
       })
-      rows.forEach(({ id }) => ask(id))
+      rows.forEach(({ id }) => waiting.add(id))
+      if (waiting.size > 0) start(0)
     },
     async idle() {
       while (running) await running

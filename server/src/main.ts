@@ -10,6 +10,8 @@ import { readSettings } from './settings'
 import { createStudies } from './studies'
 
 const drainMilliseconds = 5000
+/** A study that is being worked on is drawn every few seconds at the most. */
+const drawingRest = 3000
 
 const settings = readSettings(process.env)
 const log = pino({ level: settings.logLevel })
@@ -17,7 +19,7 @@ const sequelize = connect(settings.databaseUrl)
 await migrate(sequelize, { demo: settings.demoStudies })
 
 const thread = createThreadDrawing(new URL('./drawingThread.js', import.meta.url))
-const drawings = createDrawings(thread.draw, log)
+const drawings = createDrawings(thread.draw, log, drawingRest)
 const app = createApp({
   studies: createStudies(drawings.ask),
   probeDatabase: probeDatabase(sequelize),

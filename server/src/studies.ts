@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto'
 import {
   type ListAnswer,
   type ListQuery,
@@ -13,14 +12,7 @@ import { QueryTypes } from 'sequelize'
 import { z } from 'zod'
 import { StudyRow } from './database'
 import { badCursor, notFound, studyChanged, unreadableStudy } from './errors'
-
-/**
- * A name for the present schema. What was checked against it need not be checked again when it is
- * read; what was checked against an older one gets what has come since.
- */
-export const schemaMark = createHash('sha256')
-  .update(JSON.stringify(z.toJSONSchema(studySchema, { io: 'output', unrepresentable: 'any' })))
-  .digest('hex')
+import { schemaMark } from './schemaMark'
 
 interface StoredRow {
   id: string
@@ -53,9 +45,26 @@ function studyText(row: StoredRow): string {
 const storedText = (row: StoredRow) =>
   `{"id":${JSON.stringify(row.id)},"version":${row.version},"updatedAt":"${row.updatedAt.toISOString()}","study":${studyText(row)}}`
 
-/** A drawing is JSON already. */
-const summaryText = ({ picture, drawn, ...row }: SummaryRow) =>
-  `${JSON.stringify({ ...row, drawing: drawn !== row.version }).slice(0, -1)},"thumbnail":${picture ?? 'null'}}`
+/** So many entries of the list are remembered as text: each is asked for again and again. */
+const mostRemembered = 5000
+
+/** The text of an entry: a study of one version, drawn or not, always reads the same. */
+function createSummaryTexts(): (row: SummaryRow) => string {
+  const texts = new Map<string, string>()
+  return (row) => {
+    const key = `${row.id} ${row.version} ${row.drawn}`
+    let text = texts.get(key)
+    if (text === undefined) {
+      const { picture, drawn, ...shown } = row
+      const plain = JSON.stringify({ ...shown, drawing: drawn !== row.version })
+      // A picture is JSON already.
+      text = `${plain.slice(0, -1)},"thumbnail":${picture ?? 'null'}}`
+      if (texts.size >= mostRemembered) texts.clear()
+      texts.set(key, text)
+    }
+    return text
+  }
+}
 
 const cursorOf = (row: SummaryRow) =>
   Buffer.from(`${row.updatedAt.toISOString()} ${row.id}`).toString('base64url')
@@ -76,6 +85,7 @@ const patternOf = (word: string) => `%${word.replace(/[\\%_]/g, '\\$&')}%`
  * schema.
  */
 export function createStudies(onSaved: (id: string) => void = () => undefined) {
+  const summaryText = createSummaryTexts()
   const select = <Row extends object>(sql: string, bind: unknown[]) =>
     StudyRow.sequelize!.query<Row>(sql, { bind, type: QueryTypes.SELECT })
 

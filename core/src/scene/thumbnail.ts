@@ -10,7 +10,7 @@ export function thumbnail(
   width: number,
   height: number,
 ): { path: string; axis: number | null } {
-  const first = [...createEvaluator({ results: false })(study).curves.values()][0]
+  const first = [...createEvaluator({ results: false, sentences: false })(study).curves.values()][0]
   if (!first?.ok) return { path: '', axis: null }
   const { f, from, to } = first.curve
   const frame: Frame = { x: [from, to], y: fitHeights(f, from, to), width, height }

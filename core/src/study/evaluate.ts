@@ -89,6 +89,8 @@ interface EvaluatorOptions {
   patience?: number | (() => () => boolean)
   /** Without them only sentences and curves are made. */
   results?: boolean
+  /** Without them, which goes without results, only curves are made. */
+  sentences?: boolean
   /**
    * Goes on with what a line was left pending with when it is asked for again and nothing it has
    * read is different, for as long as this says that there is time.
@@ -105,6 +107,7 @@ interface EvaluatorOptions {
 export function createEvaluator({
   patience = 150,
   results = true,
+  sentences: worded = true,
   resumeWhile,
 }: EvaluatorOptions = {}): Evaluator {
   const unfinished = new Map<string, Unfinished>()
@@ -471,7 +474,7 @@ export function createEvaluator({
 
     const lines = new Map<string, LineResult>()
     const sentences = new Map<string, readonly Phrase[]>()
-    for (const line of study.lines) {
+    for (const line of worded ? study.lines : []) {
       const own = `${line.id}:${identity(line)}`
       sentences.set(
         line.id,
@@ -485,6 +488,10 @@ export function createEvaluator({
       lines.set(line.id, result)
     }
     const curves = new Map([...curveLines.keys()].map((name) => [name, curve(name)] as const))
+    if (!worded) {
+      cells = next
+      return { study, curves, lines, sentences, places, spans }
+    }
     const found = listPlaces(study, number)
     if (!samePlaces(places, found)) places = found
     const bars = listSpans(study, number)

@@ -31,7 +31,10 @@ export const studySchema = z
       ...study.lines.flatMap((l) => (isCurveMaker(l) ? [l.name] : [])),
     ]
     const ids = study.lines.map((l) => l.id)
-    const twice = (all: string[]) => all.find((one, i) => all.indexOf(one) !== i)
+    const twice = (all: string[]) => {
+      const seen = new Set<string>()
+      return all.find((one) => seen.has(one) || !seen.add(one))
+    }
     const name = twice(names)
     if (!isStorable(study)) {
       context.addIssue({
@@ -52,7 +55,13 @@ export function studyProblems(error: z.ZodError): { path: string; message: strin
 
 /** Whether every text in a value is well-formed Unicode without NUL: a database keeps no other. */
 export function isStorable(value: unknown): boolean {
-  if (typeof value === 'string') return !value.includes('\0') && !/\p{Surrogate}/u.test(value)
-  if (Array.isArray(value)) return value.every(isStorable)
-  return typeof value !== 'object' || value === null || Object.values(value).every(isStorable)
+  if (typeof value === 'string') return isWellFormed(value)
+  if (typeof value !== 'object' || value === null) return true
+  for (const key in value) if (!isStorable((value as Record<string, unknown>)[key])) return false
+  return true
 }
+
+/** Most texts hold no half of a character at all. */
+const mayBeHalved = /[\ud800-\udfff]/
+const isWellFormed = (text: string) =>
+  !text.includes('\0') && !(mayBeHalved.test(text) && /\p{Surrogate}/u.test(text))

@@ -31,7 +31,7 @@ export interface RangeJob extends CurveJob {
   order: number
 }
 
-const evaluateCurves = createEvaluator({ results: false })
+const evaluateCurves = createEvaluator({ results: false, sentences: false })
 /** How long a line is worked at before other messages get their turn, in milliseconds. */
 const slice = 8
 let until = 0
