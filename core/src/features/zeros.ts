@@ -62,7 +62,7 @@ export interface Budget {
   clusters: number
   joints: number
 }
-const mostBoxes = 4000
+const mostBoxes = 3500
 /** So many parts make a short formula. */
 const partsPerBox = 40
 
@@ -315,8 +315,8 @@ function* searchBoxes(
     let sign = signs.get(x)
     if (sign === undefined) {
       const value = valueAt(first, x)
-      sign = 0
-      for (const code of codes) sign ||= signByValue(code, x)
+      sign = value ? I.signOf(value) : 0
+      for (let k = 1; k < codes.length && sign === 0; k++) sign = signByValue(codes[k]!, x)
       if (sign === 0 && (x === from || x === to) && !(value && value.lo === 0 && value.hi === 0)) {
         // At the very end g may have no value, or vanish but for the rounding of the end: a little
         // way inside, where all still counts as the end, it has its sign.
