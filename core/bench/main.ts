@@ -19,7 +19,7 @@ import {
   parseFormula,
   riemannSum,
   setSlider,
-} from '../src/index'
+} from '../src'
 
 const mathjs = create(all!)
 const rounds = 15

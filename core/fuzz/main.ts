@@ -11,7 +11,7 @@ import {
   type Study,
   thumbnail,
   toText,
-} from '../src/index'
+} from '../src'
 import { chanceFrom, decimalBreak, productOfPowers, randomFormula } from './formulas'
 import { anyStudy } from './studies'
 

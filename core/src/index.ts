@@ -97,9 +97,17 @@ export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type RangeFound } from './features/range'
 export { thumbnail } from './scene/thumbnail'
 export type { Statement } from './statements'
-export { type CurveMaker, isCurveMaker } from './statements'
+export {
+  type CurveMaker,
+  type FormulaLine,
+  isCurveMaker,
+  isFormulaLine,
+  kindOf,
+} from './statements'
+export { actionsOf } from './study/actions'
 export type {
   ChartSeries,
+  LineAction,
   LineProblem,
   LineResult,
   Phrase,
@@ -110,10 +118,9 @@ export type {
   SliderRole,
   StraightLine,
   Verdict,
-} from './statements/kind'
+} from './statements/contract'
 export type { ReadingsLine } from './statements/readings'
-export { columnTitle, readingColumns } from './statements/table'
-export { parseCurveRef, sentenceText } from './statements/slots'
+export { parseCurveRef, sentenceText } from './statements/shared/slots'
 export { blankStudy, type Created, createStudy } from './study/create'
 export * from './study/edits'
 export * from './study/framing'

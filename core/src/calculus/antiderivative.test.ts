@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { chanceFrom, productOfPowers } from '../../fuzz/formulas'
-import { compile, integrate, parseFormula, toPlain } from '../index'
+import { compile, integrate, parseFormula, toPlain } from '..'
 import { closedForm } from '../study/exactForms'
 import { exactArea } from '../study/exactArea'
 import { antiderivative } from './antiderivative'

@@ -9,7 +9,7 @@ import {
   toLatex,
   toPlain,
   toText,
-} from '../index'
+} from '..'
 import type { Tree } from '../language/tree'
 
 const mathjs = create(all!)

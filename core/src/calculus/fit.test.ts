@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { fitPolynomial, fitShape } from '../index'
+import { fitPolynomial, fitShape } from '..'
 
 const places = Array.from({ length: 21 }, (_, i) => i)
 const polynomial = (coefficients: readonly number[]) => (x: number) =>

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import reference from '../../reference/integrals.json'
-import { accumulate, compile, integrate, parseFormula, type RealFunction } from '../index'
+import { accumulate, compile, integrate, parseFormula, type RealFunction } from '..'
 
 function read(text: string): RealFunction {
   const parsed = parseFormula(text)

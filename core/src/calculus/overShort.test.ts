@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { compile, examine, integrate, parseFormula, riemannSum } from '../index'
+import { compile, examine, integrate, parseFormula, riemannSum } from '..'
 import { accumulate } from './accumulate'
 import { overShort } from './overShort'
 import type { SumRule } from './riemann'

@@ -20,7 +20,7 @@ import {
   type SumRule,
   sumRules,
   usualOrder,
-} from '../index'
+} from '..'
 import { riemannTotal } from './riemann'
 
 function read(text: string): RealFunction {

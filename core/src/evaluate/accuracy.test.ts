@@ -1,5 +1,5 @@
 import reference from '../../reference/values.json'
-import { compile, differentiate, parseFormula } from '../index'
+import { compile, differentiate, parseFormula } from '..'
 import type { Tree } from '../language/tree'
 
 /*

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import reference from '../../reference/values.json'
-import { compile, parseFormula, type RealFunction } from '../index'
+import { compile, parseFormula, type RealFunction } from '..'
 
 function read(text: string): RealFunction {
   const parsed = parseFormula(text)

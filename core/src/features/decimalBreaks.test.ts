@@ -1,5 +1,5 @@
 import { chanceFrom, decimalBreak, randomFormula } from '../../fuzz/formulas'
-import { compile, examine, parseFormula, type RealFunction, riemannSum } from '../index'
+import { compile, examine, parseFormula, type RealFunction, riemannSum } from '..'
 import { examineInSteps, signChangesInSteps } from './examine'
 import { finish } from './zeros'
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import reference from '../../reference/features.json'
-import { compile, examine, parseFormula, type RealFunction, solve } from '../index'
+import { compile, examine, parseFormula, type RealFunction, solve } from '..'
 import { examineInSteps } from './examine'
 
 function read(text: string): RealFunction {

@@ -7,7 +7,7 @@ import {
   parseFormula,
   rowAt,
   splitPieces,
-} from '../index'
+} from '..'
 import { describeJoin } from './joins'
 
 function read(text: string) {

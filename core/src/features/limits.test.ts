@@ -1,4 +1,4 @@
-import { compile, limit, parseFormula } from '../index'
+import { compile, limit, parseFormula } from '..'
 
 function read(text: string) {
   const parsed = parseFormula(text)

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { parseFormula } from '../index'
+import { parseFormula } from '..'
 import { rootsBetween, squareFreeParts, toRationalFunction } from './polynomials'
 
 function read(text: string) {

@@ -1,4 +1,4 @@
-import { compile, findRange, parseFormula } from '../index'
+import { compile, findRange, parseFormula } from '..'
 
 function run(text: string, from: number, to: number, looks?: number) {
   const parsed = parseFormula(text)

@@ -11,7 +11,7 @@ import {
   toMathml,
   toPlain,
   toText,
-} from '../index'
+} from '..'
 import { hostileTexts } from '../../reference/hostile'
 import type { Tree } from './tree'
 

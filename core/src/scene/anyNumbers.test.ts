@@ -1,6 +1,6 @@
 import { chanceFrom } from '../../fuzz/formulas'
 import { anyStudy } from '../../fuzz/studies'
-import { createEvaluator, createSceneMaker, createStudy, type Study, thumbnail } from '../index'
+import { createEvaluator, createSceneMaker, createStudy, type Study, thumbnail } from '..'
 
 const sizes = (study: Study) => ({
   width: 800,

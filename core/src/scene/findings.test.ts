@@ -1,13 +1,6 @@
-import {
-  createEvaluator,
-  createSceneMaker,
-  createStudy,
-  examine,
-  type Study,
-  toggleLane,
-} from '../index'
+import { createEvaluator, createSceneMaker, createStudy, examine, type Study, toggleLane } from '..'
 import { type Finding, hiddenFeatures, hiddenSentence } from './findings'
-import { compile, parseFormula } from '../index'
+import { compile, parseFormula } from '..'
 import { sampleCurve } from './sampleCurve'
 
 const viewport = { width: 800, heights: { lane1: 300, lane2: 200, lane3: 200 } }

@@ -8,7 +8,7 @@ import {
   type LaneScene,
   type Study,
   studySchema,
-} from '../index'
+} from '..'
 
 function made(text: string): Study {
   const created = createStudy(text)

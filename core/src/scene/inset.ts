@@ -1,4 +1,4 @@
-import type { DrawnFunction } from '../statements/kind'
+import type { DrawnFunction } from '../statements/contract'
 import type { Finding } from './findings'
 import { fitHeights } from './fit'
 import type { Ink, Item } from './items'

@@ -12,7 +12,7 @@ import {
   sliderRole,
   type Study,
   studySchema,
-} from '../index'
+} from '..'
 import { isFilled, markerPath } from './markers'
 import { markerShapes } from '../study/parts'
 

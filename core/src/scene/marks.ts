@@ -1,4 +1,4 @@
-import type { Mark } from '../statements/kind'
+import type { Mark } from '../statements/contract'
 import { formatPower, formatShort } from '../study/numbers'
 import type { LineLook } from '../study/parts'
 import type { Item } from './items'

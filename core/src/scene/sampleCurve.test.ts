@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { compile, parseFormula } from '../index'
+import { compile, parseFormula } from '..'
 import { sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
 
 const frame = { x: [0, 10], y: [-2, 2], width: 800, height: 300 } as const

@@ -1,4 +1,4 @@
-import type { DrawnFunction } from '../statements/kind'
+import type { DrawnFunction } from '../statements/contract'
 import { countParts } from '../language/tree'
 import { canBeDrawn, type Frame, toPixelX, toPixelY } from './frame'
 

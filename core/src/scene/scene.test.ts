@@ -8,7 +8,7 @@ import {
   setSlider,
   type Study,
   toggleLane,
-} from '../index'
+} from '..'
 import { fitHeights } from './fit'
 import { triangleRun } from './marks'
 import { type Frame } from './frame'

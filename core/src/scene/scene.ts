@@ -1,6 +1,6 @@
-import type { CurveResult, DrawnFunction, Mark } from '../statements/kind'
+import type { CurveResult, DrawnFunction, Mark } from '../statements/contract'
 import { equalHeights } from '../study/framing'
-import { isCurveMaker } from '../statements'
+import { kindOf, type Statement } from '../statements'
 import type { LineLook, SpanText } from '../study/parts'
 import { freeSlider, readNumber } from '../study/values'
 import { formatPower, formatShort, formatTiny } from '../study/numbers'
@@ -191,7 +191,7 @@ function makeScene(
     })),
   )
   const lineOf = new Map(study.lines.map((l) => [l.id, l]))
-  const lookOf = new Map(study.lines.flatMap((l) => (isCurveMaker(l) ? [[l.name, l.look]] : [])))
+  const lookOf = keep('looks', study.lines, () => looksOf(study.lines))
   const marksOf = new Map<string, MarkOfLine[]>()
   for (const [id, result] of lines) {
     const look = lineOf.get(id)?.look
@@ -301,13 +301,13 @@ function makeScene(
       () => !strokes.some((s) => s.some((v, i) => i % 2 === 1 && v >= 0 && v <= height)),
     )
     const index = names.indexOf(lane.curve)
-    const look = lookOf.get(lane.curve)
+    const look = lookOf(lane.curve, lane.order)
     const drawn = keep(key('curve'), [strokes, index, curve.stale, look], (): Item =>
       withLook(
         {
           kind: 'path',
           key: 'curve',
-          d: look?.hidden && lane.order === 0 ? '' : strokesToPath(strokes),
+          d: look?.hidden ? '' : strokesToPath(strokes),
           ink: curveInk(index),
           width: 3,
           order: lane.order,
@@ -317,7 +317,7 @@ function makeScene(
       ),
     )
     const caption = keep(key('caption'), [strokes, look, index], () =>
-      captionItems(strokes, look, lane.order, inkOf(look) ?? curveInk(index)),
+      captionItems(strokes, look, inkOf(look) ?? curveInk(index)),
     )
     const overStrokes: Stroke[] = []
     const overlaid = over.map((o): Item => {
@@ -582,15 +582,38 @@ function withLook(item: Item, look: LineLook | undefined): Item {
   }
 }
 
+/**
+ * The look of each curve and derivative. A derivative has that of the line that stands for it, and
+ * else the colour and stroke of its curve's family, but not its words.
+ */
+function looksOf(
+  lines: readonly Statement[],
+): (curve: string, order: number) => LineLook | undefined {
+  const looks = new Map<string, LineLook>()
+  for (const line of lines) {
+    const stands = kindOf(line).drawn?.stands?.(line)
+    if (!stands || !line.look) continue
+    const key = `${stands.curve}:${stands.order}`
+    if (!looks.has(key)) looks.set(key, line.look)
+  }
+  const made = new Map<string, LineLook | undefined>()
+  return (curve, order) => {
+    const own = looks.get(`${curve}:${order}`)
+    if (order === 0) return own
+    const key = `${curve}:${order}`
+    const family = looks.get(`${curve}:0`)
+    if (!made.has(key)) {
+      const { hidden: _, label: __, ...shared } = family ?? {}
+      made.set(key, family || own ? { ...shared, ...own } : undefined)
+    }
+    return made.get(key)
+  }
+}
+
 /** The words someone has put to a curve, where it leaves the picture on the right. */
-function captionItems(
-  strokes: readonly Stroke[],
-  look: LineLook | undefined,
-  order: number,
-  ink: Ink,
-): Item[] {
+function captionItems(strokes: readonly Stroke[], look: LineLook | undefined, ink: Ink): Item[] {
   const last = strokes.at(-1)
-  if (!look?.label || look.hidden || order !== 0 || !last) return []
+  if (!look?.label || look.hidden || !last) return []
   const at = Math.max(0, Math.floor(last.length / 2) - 12) * 2
   return [
     {

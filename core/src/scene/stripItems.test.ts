@@ -1,4 +1,4 @@
-import type { Mark } from '../statements/kind'
+import type { Mark } from '../statements/contract'
 import { stripItems } from './stripItems'
 
 const frame = { x: [0, 8], y: [-1, 9], width: 800, height: 500 } as const

@@ -1,4 +1,4 @@
-import type { Mark } from '../statements/kind'
+import type { Mark } from '../statements/contract'
 import type { Fill, Item } from './items'
 import { type Frame, toPixelX, toPixelY } from './frame'
 import { round } from './sampleCurve'

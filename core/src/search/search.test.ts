@@ -7,7 +7,7 @@ import {
   minimizeInSteps,
   parseFormula,
   type RealFunction,
-} from '../index'
+} from '..'
 
 function read(text: string): RealFunction {
   const parsed = parseFormula(text)

@@ -5,9 +5,22 @@ import { derivativeToLatex, nameToLatex } from '../language/latex'
 import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { listed, unitOfArea } from '../study/units'
-import { type CurveLookup, emptyResult, failed, type LineContext, type StatementKind } from './kind'
-import { curveSlot, curveText, endsOpen, parseCurveRef, placeText, wordsAfter } from './slots'
-import { spanFacts } from './spanFacts'
+import {
+  type CurveLookup,
+  emptyResult,
+  failed,
+  type LineContext,
+  type StatementKind,
+} from './contract'
+import {
+  curveSlot,
+  curveText,
+  endsOpen,
+  parseCurveRef,
+  placeText,
+  wordsAfter,
+} from './shared/slots'
+import { spanFacts } from './shared/spanFacts'
 
 /** Let A(t) be the area under q from 0 to t. */
 export const accumulateLineSchema = z.object({
@@ -26,6 +39,11 @@ export type AccumulateLine = z.infer<typeof accumulateLineSchema>
 export const accumulateKind: StatementKind<AccumulateLine> = {
   kind: 'accumulate',
   schema: accumulateLineSchema,
+  topic: 'areas',
+  said: ['accumulate', 'accumulated area under'],
+  uses: { name: 'name', curves: ['curve'], places: ['lower'], numbers: ['start'] },
+  curve: { make: areaCurve, span: (line, spanOf) => spanOf(line.curve), lowestOrder: 0 },
+  drawn: { stands: ({ name }) => ({ curve: name, order: 0 }) },
 
   sentence(line, context) {
     const { letter } = context.variable
@@ -100,15 +118,6 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
         },
       }))
   },
-
-  placeFields: ['lower'],
-  rename: (line, names) => ({
-    ...line,
-    name: names(line.name),
-    curve: names(line.curve),
-    lower: names(line.lower),
-    ...(line.start === undefined ? {} : { start: names(line.start) }),
-  }),
 }
 
 /** The accumulated area as a curve of its own. */

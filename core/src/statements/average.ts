@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { formatShort, numberToFormula } from '../study/numbers'
 import { unitOfDerivative } from '../study/units'
-import { failed, type StatementKind } from './kind'
-import { numberReadout } from './lines'
-import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
-import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
-import { exactOver, spanFacts } from './spanFacts'
+import { failed, type StatementKind } from './contract'
+import { numberReadout } from './shared/lines'
+import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
+import { exactOver, spanFacts } from './shared/spanFacts'
 
 /** Average of q over [1, 4]. */
 export const averageLineSchema = z.object({
@@ -18,6 +18,10 @@ export type AverageLine = z.infer<typeof averageLineSchema>
 export const averageKind: StatementKind<AverageLine> = {
   kind: 'average',
   schema: averageLineSchema,
+  topic: 'areas',
+  said: ['average', 'average value of', 'average of'],
+  uses: { curves: ['curve'], spans: ['span'] },
+  drawn: {},
 
   sentence: (line, context) => [
     { text: 'Average of ' },
@@ -77,8 +81,4 @@ export const averageKind: StatementKind<AverageLine> = {
       span,
     }))
   },
-
-  placeFields: [],
-  hasSpan: true,
-  rename: renameOver,
 }

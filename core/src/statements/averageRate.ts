@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { formatShort } from '../study/numbers'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { failed, type StatementKind } from './kind'
-import { numberReadout } from './lines'
-import { lookOver, offersOver, overSpanFields, renameOver } from './overSpan'
-import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
+import { failed, type StatementKind } from './contract'
+import { numberReadout } from './shared/lines'
+import { lookOver, offersOver, overSpanFields } from './shared/overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
 
 /** Average rate of q over [1, 4]. */
 export const averageRateLineSchema = z.object({
@@ -17,6 +17,10 @@ export type AverageRateLine = z.infer<typeof averageRateLineSchema>
 export const averageRateKind: StatementKind<AverageRateLine> = {
   kind: 'averageRate',
   schema: averageRateLineSchema,
+  topic: 'rates',
+  said: ['average rate', 'average rate of'],
+  uses: { curves: ['curve'], spans: ['span'] },
+  drawn: {},
 
   sentence: (line, context) => [
     { text: 'Average rate of ' },
@@ -56,7 +60,7 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
           decimals,
         ),
         riseOut,
-        { label: 'run', text: runText, value: run },
+        { id: 'run', label: 'run', text: runText, value: run },
       ],
       marks: [
         { kind: 'line', lane, x: from, y: ya, slope: rise / run, extent: 'whole' },
@@ -89,8 +93,4 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
       span,
     }))
   },
-
-  placeFields: [],
-  hasSpan: true,
-  rename: renameOver,
 }

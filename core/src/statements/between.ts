@@ -3,10 +3,10 @@ import { areaBetween, type TotalArea } from '../calculus/areas'
 import { formatNumber, formatShort } from '../study/numbers'
 import { placeTextSchema } from '../study/parts'
 import { unitOfArea, withUnit } from '../study/units'
-import { failed, type StatementKind } from './kind'
-import { numberReadout } from './lines'
-import { lookOver, overSpanFields, renameOver } from './overSpan'
-import { curveSlot, likelySpan, parseCurveRef, spanIn, spanSlot, wordsAfter } from './slots'
+import { failed, type StatementKind } from './contract'
+import { numberReadout } from './shared/lines'
+import { lookOver, overSpanFields } from './shared/overSpan'
+import { curveSlot, likelySpan, parseCurveRef, spanIn, spanSlot, wordsAfter } from './shared/slots'
 
 /** Area between q and r over [0, 10]. */
 export const betweenLineSchema = z.object({
@@ -23,6 +23,11 @@ const kept = new WeakMap<object, { key: string; area: TotalArea }>()
 export const betweenKind: StatementKind<BetweenLine> = {
   kind: 'between',
   schema: betweenLineSchema,
+  topic: 'areas',
+  said: ['between', 'area between'],
+  uses: { curves: ['curve'], spans: ['span'], numbers: ['target'] },
+  whenAdded: ({ curve, order, target }) => ({ lane: { curve, order }, other: target }),
+  drawn: {},
 
   sentence: (line, context) => [
     { text: 'Area between ' },
@@ -135,11 +140,4 @@ export const betweenKind: StatementKind<BetweenLine> = {
       }),
     )
   },
-
-  placeFields: [],
-  hasSpan: true,
-  rename: (line, names) => ({
-    ...renameOver(line, names),
-    target: names(line.target),
-  }),
 }

@@ -8,7 +8,7 @@ import {
   offersFor,
   type Statement,
   type Study,
-} from '../index'
+} from '..'
 
 const mathjs = create(all!)
 

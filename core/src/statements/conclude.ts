@@ -9,10 +9,10 @@ import {
   type LineResult,
   type Mark,
   type StatementKind,
-} from './kind'
-import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
-import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
-import { type SpanFacts, spanFacts } from './spanFacts'
+} from './contract'
+import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
+import { type SpanFacts, spanFacts } from './shared/spanFacts'
 
 const orders = ['f', "f'", "f''"] as const
 
@@ -34,6 +34,10 @@ const shown = (order: number) => `f${'′'.repeat(order)}`
 export const concludeKind: StatementKind<ConcludeLine> = {
   kind: 'conclude',
   schema: concludeLineSchema,
+  topic: 'reasoning',
+  said: ['conclude', 'conclude from', 'taking'],
+  uses: { curves: ['curve'], spans: ['span'] },
+  drawn: { pointWidth: 16 },
 
   sentence: (line, context) => [
     { text: 'Taking ' },
@@ -66,10 +70,6 @@ export const concludeKind: StatementKind<ConcludeLine> = {
       return { ...line, taken: orders[primes]!, about: 'f' as const }
     })
   },
-
-  placeFields: [],
-  hasSpan: true,
-  rename: renameOver,
 }
 
 const choice = (field: string, value: string, all: readonly string[]) => ({

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { accumulate } from '../calculus/accumulate'
 import { formatShort } from '../study/numbers'
 import {
   formulaTextSchema,
@@ -13,15 +14,18 @@ import { toPlain, toText } from '../language/print'
 import { describeJoin, type Join, joinPlaces } from '../features/joins'
 import { parseDefinition } from '../language/definition'
 import {
+  type CurveContext,
+  type CurveLookup,
   type CurveResult,
+  type DrawnFunction,
   emptyResult,
   failed,
   type LineContext,
   type LineProblem,
   type StatementKind,
-} from './kind'
+} from './contract'
 import { cutSpan } from '../study/values'
-import { escapeText, wordsAfter } from './slots'
+import { escapeText, wordsAfter } from './shared/slots'
 
 /** Let q(t) = … for from ≤ t ≤ to. */
 export const curveLineSchema = z.object({
@@ -41,6 +45,11 @@ export type CurveLine = z.infer<typeof curveLineSchema>
 export const curveKind: StatementKind<CurveLine> = {
   kind: 'curve',
   schema: curveLineSchema,
+  topic: null,
+  said: ['let'],
+  uses: { name: 'name', formulas: ['formula', 'lastGood'], domain: 'span' },
+  curve: { make: formulaCurve, span: ({ span }) => span },
+  drawn: { stands: ({ name }) => ({ curve: name, order: 0 }) },
 
   sentence(line, context) {
     const { letter } = context.variable
@@ -111,14 +120,6 @@ export const curveKind: StatementKind<CurveLine> = {
       },
     ]
   },
-
-  placeFields: [],
-  rename: (line, names) => ({
-    ...line,
-    name: names(line.name),
-    formula: names(line.formula),
-    ...(line.lastGood === undefined ? {} : { lastGood: names(line.lastGood) }),
-  }),
 }
 
 /** Says so where a look at 101 places of the span finds no value at all. */
@@ -173,4 +174,64 @@ function joinSentence(join: Join, name: string, { variable, decimals }: LineCont
       return `${at} ${name} ends: it has no values right ${side} it.`
     }
   }
+}
+
+/** A curve by its formula; while that cannot be read the last readable one stands in. */
+function formulaCurve(line: CurveLine, context: CurveContext): CurveLookup {
+  const circle = context.circle(line.name)
+  if (circle) return { ok: false, problem: circle }
+  const typed = context.read(line.formula)
+  const problems = typed.ok ? [] : typed.problems
+  const good = typed.ok || line.lastGood === undefined ? typed : context.read(line.lastGood)
+  if (!good.ok) return { ok: false, problem: problems[0] ?? good.problems[0]! }
+  const bound = context.bind(good.tree, line.name)
+  if (!bound.ok) return bound
+  const span = ownSpan(line, context)
+  if ('problem' in span) return { ok: false, problem: span.problem }
+  const f = bound.derivative(0)
+  const derivative = (order: number) => ({
+    tree: context.derivativeOf(good.tree, order),
+    f: bound.derivative(order),
+  })
+  let area: DrawnFunction | undefined
+  return {
+    ok: true,
+    curve: {
+      name: line.name,
+      unit: line.unit,
+      tree: good.tree,
+      f,
+      from: span.from,
+      to: span.to,
+      stale: !typed.ok,
+      problems,
+      hints: typed.ok ? typed.hints : [],
+      formula: true,
+      derivative,
+      drawn(order) {
+        if (order >= 0) return bound.derivative(order)
+        area ??= { ...accumulate(f, span.from, span.from, span.to), tree: f.tree }
+        return area
+      },
+    },
+  }
+}
+
+function ownSpan(
+  line: CurveLine,
+  { number }: LineContext,
+): { from: number; to: number } | { problem: LineProblem } {
+  const [from, to] = [number(line.span.from), number(line.span.to)]
+  if (!from.ok) return { problem: from.problem }
+  if (!to.ok) return { problem: to.problem }
+  if (from.value >= to.value) {
+    const show = (x: number) => formatShort(x, 6)
+    return {
+      problem: {
+        message: `the span of ${line.name} runs from ${show(from.value)} to ${show(to.value)}`,
+        fix: 'let it end above where it begins',
+      },
+    }
+  }
+  return { from: from.value, to: to.value }
 }

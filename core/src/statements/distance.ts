@@ -19,7 +19,7 @@ import { accumulate } from '../calculus/accumulate'
 import { formatCertain, formatNumber, formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { withUnit } from '../study/units'
-import { lookAt } from './atPlace'
+import { lookAt } from './shared/atPlace'
 import {
   type CurveLookup,
   emptyResult,
@@ -27,10 +27,17 @@ import {
   type LineContext,
   type Mark,
   type StatementKind,
-} from './kind'
-import { numberReadout } from './lines'
-import { curvesMeant, curveSlot, likelyPlace, placeSlot, placeText, wordsAfter } from './slots'
-import { spanFacts } from './spanFacts'
+} from './contract'
+import { numberReadout } from './shared/lines'
+import {
+  curvesMeant,
+  curveSlot,
+  likelyPlace,
+  placeSlot,
+  placeText,
+  wordsAfter,
+} from './shared/slots'
+import { spanFacts } from './shared/spanFacts'
 
 /** Let L(t) be the distance from q at t = a to (3, 1). */
 export const distanceLineSchema = z.object({
@@ -49,9 +56,26 @@ export const distanceLineSchema = z.object({
 })
 export type DistanceLine = z.infer<typeof distanceLineSchema>
 
+/** As many digits as are ever shown, where they are certain. */
+const allDigits = 12
+
 export const distanceKind: StatementKind<DistanceLine> = {
   kind: 'distance',
   schema: distanceLineSchema,
+  topic: 'extremes',
+  said: ['distance', 'distance from', 'distance of'],
+  uses: { name: 'name', curves: ['curve'], places: ['place'], numbers: ['x', 'y'] },
+  actions: ({ digits }) => [
+    {
+      id: 'digits',
+      label: 'More digits',
+      does: 'change',
+      change: { digits: digits === undefined ? allDigits : undefined },
+      pressed: digits !== undefined,
+    },
+  ],
+  curve: { make: distanceCurve, span: (line, spanOf) => spanOf(line.curve) },
+  drawn: { pointWidth: 16, stands: ({ name }) => ({ curve: name, order: 0 }) },
 
   sentence(line, context) {
     const { letter } = context.variable
@@ -120,7 +144,8 @@ export const distanceKind: StatementKind<DistanceLine> = {
         ...(least
           ? [
               {
-                label: 'lowest' as const,
+                id: 'lowest',
+                label: 'lowest',
                 text: `${withUnit(formatNumber(least.value, digits), curve.unit)} at ${variable.letter} = ${mark(place!.text, place!.certain)}`,
                 value: least.value,
               },
@@ -177,16 +202,6 @@ export const distanceKind: StatementKind<DistanceLine> = {
         newSliders: sliders,
       }))
   },
-
-  placeFields: ['place'],
-  rename: (line, names) => ({
-    ...line,
-    name: names(line.name),
-    curve: names(line.curve),
-    place: names(line.place),
-    x: names(line.x),
-    y: names(line.y),
-  }),
 }
 
 /** The length as a curve with a formula: √((t − x)² + (q(t) − y)²). */

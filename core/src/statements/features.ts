@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Break, Examination, Feature } from '../features/examine'
 import { formatCertain, formatShort, formatStretch } from '../study/numbers'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { because, type BecauseFact } from './because'
+import { because, type BecauseFact } from './shared/because'
 import {
   emptyResult,
   failed,
@@ -13,10 +13,10 @@ import {
   type ResultRow,
   type StatementKind,
   type Verdict,
-} from './kind'
-import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
-import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
-import { type SpanFacts, spanFacts } from './spanFacts'
+} from './contract'
+import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
+import { type SpanFacts, spanFacts } from './shared/spanFacts'
 
 const wanted = ['features', 'zeros', 'turning points', 'inflections', 'critical points'] as const
 type Wanted = (typeof wanted)[number]
@@ -45,6 +45,26 @@ const heads: Record<Wanted, string> = {
 export const featuresKind: StatementKind<FeaturesLine> = {
   kind: 'features',
   schema: featuresLineSchema,
+  topic: 'extremes',
+  said: ['features', 'turning points', 'zeros', 'inflections', 'critical points'],
+  uses: { curves: ['curve'], spans: ['span'] },
+  actions: ({ labels, ends }) => [
+    {
+      id: 'labels',
+      label: 'Words in the picture',
+      does: 'change',
+      change: { labels: !labels },
+      pressed: labels,
+    },
+    {
+      id: 'ends',
+      label: 'Ends belong to it',
+      does: 'change',
+      change: { ends: !ends },
+      pressed: ends,
+    },
+  ],
+  drawn: { pointWidth: 9 },
 
   sentence: (line, context) => [
     {
@@ -91,10 +111,6 @@ export const featuresKind: StatementKind<FeaturesLine> = {
       }))
     })
   },
-
-  placeFields: [],
-  hasSpan: true,
-  rename: renameOver,
 }
 
 /** What people call turning points and what they ask of them. */
@@ -370,11 +386,12 @@ function extremes(
     const level = found.level.find(([a, b]) => facts.f.value((a + b) / 2) === extreme.value)
     if (level) {
       const text = `${withUnit(value, unit)} all along ${formatStretch(level, Math.max(3, decimals))}`
-      return [{ label, text, value: extreme.value }]
+      return [{ id: label, label, text, value: extreme.value }]
     }
     const more = inside.length > 1 ? ` and ${inside.length - 1} more` : ''
     return [
       {
+        id: label,
         label,
         text: `${withUnit(value, unit)} at ${variable.letter} = ${x}${more}`,
         value: extreme.value,

@@ -4,9 +4,9 @@ import { fitShape, type Shape } from '../calculus/fitShapes'
 import { formatNumber } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema } from '../study/parts'
 import { readingQuotients, type TableColumn } from '../tables/table'
-import { failed, type LineContext, type LineResult, type StatementKind } from './kind'
-import { columnOf, columnOrder, columnTitle } from './table'
-import { curveText, wordsAfter, parseCurveRef } from './slots'
+import { failed, type LineContext, type LineResult, type StatementKind } from './contract'
+import { columnOf, columnOrder } from './table'
+import { curveText, wordsAfter, parseCurveRef } from './shared/slots'
 
 const shapes = ['line', 'quadratic', 'cubic', 'quartic', 'exponential', 'power', 'sine'] as const
 const columns = ['f(x)', 'forward', 'backward', 'central', "f'(x)"] as const
@@ -20,6 +20,8 @@ export const fitLineSchema = z.object({
   order: z.int().min(0).max(3),
   column: z.enum(columns),
   shape: z.enum(shapes),
+  /** The table that it was asked for under; else the first one of the curve. */
+  table: idSchema.optional(),
 })
 export type FitLine = z.infer<typeof fitLineSchema>
 type FitColumn = (typeof columns)[number]
@@ -50,6 +52,10 @@ const columnWords: Record<FitColumn, string> = {
 export const fitKind: StatementKind<FitLine> = {
   kind: 'fit',
   schema: fitLineSchema,
+  topic: 'tables',
+  said: ['fit', 'fit a formula', 'fit a'],
+  uses: { curves: ['curve'] },
+  drawn: {},
 
   sentence: (line) => [
     { text: line.shape === 'exponential' ? 'Fit an ' : 'Fit a ' },
@@ -101,9 +107,6 @@ export const fitKind: StatementKind<FitLine> = {
       })),
     )
   },
-
-  placeFields: [],
-  rename: (line, names) => ({ ...line, curve: names(line.curve) }),
 }
 
 /** What is fitted: the column of the curve's table, or the readings of a measured curve. */
@@ -124,11 +127,9 @@ function readingsFor(
     )
     return { xs: kept.map(([x]) => x), ys: kept.map(([, y]) => y) }
   }
-  const result = context.tableOf(line.curve, line.order)
+  const result = context.tableOf(line.curve, line.order, line.table)
   const table = result?.tables?.[0]
-  const at = table?.columns.indexOf(
-    columnTitle(line.column, curveText(line), context.variable.letter),
-  )
+  const at = table?.columnIds?.indexOf(line.column)
   if (!table || at === undefined) {
     return {
       problem: { message: `there is no table of ${curveText(line)} yet`, fix: 'say “table” first' },
@@ -184,8 +185,8 @@ function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext)
   const worst = residuals.reduce((m, r) => Math.max(m, Math.abs(r)), 0)
   return {
     readouts: [
-      { label: 'formula', text: `y = ${text}` },
-      { label: 'R²', text: formatNumber(rSquared, 6), value: rSquared },
+      { id: 'formula', label: 'formula', text: `y = ${text}` },
+      { id: 'rSquared', label: 'R²', text: formatNumber(rSquared, 6), value: rSquared },
     ],
     marks: [{ kind: 'graph', lane, f, from: Math.min(...xs), to: Math.max(...xs) }],
     problems: [],

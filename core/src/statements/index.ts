@@ -1,104 +1,91 @@
 import { z } from 'zod'
-import { accumulateKind, type AccumulateLine, accumulateLineSchema } from './accumulate'
-import { areaKind, type AreaLine, areaLineSchema } from './area'
-import { averageKind, type AverageLine, averageLineSchema } from './average'
-import { betweenKind, type BetweenLine, betweenLineSchema } from './between'
-import { averageRateKind, type AverageRateLine, averageRateLineSchema } from './averageRate'
-import { concludeKind, type ConcludeLine, concludeLineSchema } from './conclude'
-import { curveKind, curveLineSchema, type CurveLine } from './curve'
-import { distanceKind, type DistanceLine, distanceLineSchema } from './distance'
-import { featuresKind, type FeaturesLine, featuresLineSchema } from './features'
-import { fitKind, type FitLine, fitLineSchema } from './fit'
-import type { StatementKind } from './kind'
-import { normalKind, type NormalLine, normalLineSchema } from './normal'
-import { rateKind, rateLineSchema, type RateLine } from './rate'
-import { readingsKind, type ReadingsLine, readingsLineSchema } from './readings'
-import { secantKind, type SecantLine, secantLineSchema } from './secant'
-import { signsKind, type SignsLine, signsLineSchema } from './signs'
-import { tableKind, type TableLine, tableLineSchema } from './table'
-import { tangentKind, tangentLineSchema, type TangentLine } from './tangent'
-import { valueKind, valueLineSchema, type ValueLine } from './value'
-import { whereKind, type WhereLine, whereLineSchema } from './where'
+import type { SpanText } from '../study/parts'
+import { accumulateKind } from './accumulate'
+import { areaKind } from './area/area'
+import { averageKind } from './average'
+import { averageRateKind } from './averageRate'
+import { betweenKind } from './between'
+import { concludeKind } from './conclude'
+import type { StatementKind } from './contract'
+import { curveKind } from './curve'
+import { distanceKind } from './distance'
+import { featuresKind } from './features'
+import { fitKind } from './fit'
+import { normalKind } from './normal'
+import { rateKind } from './rate'
+import { readingsKind } from './readings'
+import { secantKind } from './secant'
+import { spansOf, textsOf, renamed } from './shared/uses'
+import { signsKind } from './signs'
+import { tableKind } from './table'
+import { tangentKind } from './tangent'
+import { valueKind } from './value'
+import { whereKind } from './where'
 
-/** A line of working. A kind is added here, in the schema and in the list, and nowhere else. */
-export type Statement =
-  | CurveLine
-  | ReadingsLine
-  | AccumulateLine
-  | RateLine
-  | TangentLine
-  | ValueLine
-  | SecantLine
-  | NormalLine
-  | AverageRateLine
-  | WhereLine
-  | TableLine
-  | FitLine
-  | AreaLine
-  | BetweenLine
-  | AverageLine
-  | FeaturesLine
-  | ConcludeLine
-  | SignsLine
-  | DistanceLine
+/**
+ * Every kind of line, in the order in which their sentences are offered. A kind is added here and
+ * nowhere else: the union, the schema and all that asks for a kind are derived from this list.
+ */
+const kinds = [
+  curveKind,
+  readingsKind,
+  rateKind,
+  tangentKind,
+  valueKind,
+  secantKind,
+  averageRateKind,
+  whereKind,
+  tableKind,
+  fitKind,
+  normalKind,
+  areaKind,
+  betweenKind,
+  averageKind,
+  accumulateKind,
+  featuresKind,
+  concludeKind,
+  signsKind,
+  distanceKind,
+] as const
 
-export const statementSchema = z.discriminatedUnion('kind', [
-  curveLineSchema,
-  readingsLineSchema,
-  accumulateLineSchema,
-  rateLineSchema,
-  tangentLineSchema,
-  valueLineSchema,
-  secantLineSchema,
-  normalLineSchema,
-  averageRateLineSchema,
-  whereLineSchema,
-  tableLineSchema,
-  fitLineSchema,
-  areaLineSchema,
-  betweenLineSchema,
-  averageLineSchema,
-  featuresLineSchema,
-  concludeLineSchema,
-  signsLineSchema,
-  distanceLineSchema,
-])
+type LineOf<K> = K extends StatementKind<infer L> ? L : never
+/** A line of working. */
+export type Statement = LineOf<(typeof kinds)[number]>
 
-type KindList = { [K in Statement['kind']]: StatementKind<Extract<Statement, { kind: K }>> }
+/** The kinds, typed so that each takes any line; the line's own tag chooses it. */
+export const allKinds = kinds as unknown as readonly StatementKind<Statement>[]
+const kindsByName = new Map(allKinds.map((kind) => [kind.kind, kind]))
+export const kindOf = (line: Pick<Statement, 'kind'>): StatementKind<Statement> =>
+  kindsByName.get(line.kind)!
 
-/** In the order in which their sentences are offered. */
-const kinds: KindList = {
-  curve: curveKind,
-  readings: readingsKind,
-  rate: rateKind,
-  tangent: tangentKind,
-  value: valueKind,
-  secant: secantKind,
-  averageRate: averageRateKind,
-  where: whereKind,
-  table: tableKind,
-  fit: fitKind,
-  normal: normalKind,
-  area: areaKind,
-  between: betweenKind,
-  average: averageKind,
-  accumulate: accumulateKind,
-  features: featuresKind,
-  conclude: concludeKind,
-  signs: signsKind,
-  distance: distanceKind,
-}
-
-/** The kind of a line, typed so that it takes any line; the line's own tag chose it. */
-export const kindOf = (line: Pick<Statement, 'kind'>) =>
-  kinds[line.kind] as unknown as StatementKind<Statement>
-
-export const allKinds = Object.values(kinds) as unknown as StatementKind<Statement>[]
+type Schemas = Parameters<typeof z.discriminatedUnion>[1]
+export const statementSchema = z.discriminatedUnion(
+  'kind',
+  allKinds.map((kind) => kind.schema) as unknown as Schemas,
+) as unknown as z.ZodType<Statement>
 
 /** A line that brings a curve with a name of its own. */
-export type CurveMaker = CurveLine | ReadingsLine | AccumulateLine | DistanceLine
+export type CurveMaker = Extract<Statement, { name: string }>
 export const isCurveMaker = (line: Statement): line is CurveMaker =>
-  line.kind === 'curve' ||
-  line.kind === 'readings' ||
-  line.kind === 'accumulate' ||
-  line.kind === 'distance'
+  kindOf(line).curve !== undefined
+
+/** A line whose curve is given by a formula that is typed. */
+export type FormulaLine = Extract<Statement, { formula: string }>
+export const isFormulaLine = (line: Statement): line is FormulaLine =>
+  kindOf(line).uses.formulas !== undefined
+
+/** Whether the curve of a line is given by readings, so that nothing is known between them. */
+export const isMeasured = (line: Statement): boolean => kindOf(line).curve?.measured === true
+
+/** The members of a line that hold places, with what stands there. */
+export const placeMembers = (line: Statement) => textsOf(line, kindOf(line).uses.places)
+
+/** The spans a line hangs on, each with the member that holds it. */
+export function spanMembers(line: Statement): { field: string; span: SpanText }[] {
+  const { spans = [] } = kindOf(line).uses
+  return spansOf(line, spans).map((span, i) => ({ field: spans[i]!, span }))
+}
+
+/** A line with other names for curves and sliders. */
+export const renameLine = (line: Statement, names: (text: string) => string): Statement =>
+  renamed(line, kindOf(line).uses, names)

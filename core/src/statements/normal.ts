@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
-import { breakAtPlace, lookAt, missingDerivative, offersAt } from './atPlace'
-import { failed, type StatementKind } from './kind'
-import { lineReadout, numberReadout } from './lines'
-import { curveSlot, placeSlot, wordsAfter } from './slots'
+import { breakAtPlace, lookAt, missingDerivative, offersAt } from './shared/atPlace'
+import { failed, type StatementKind } from './contract'
+import { lineReadout, numberReadout } from './shared/lines'
+import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
 
 /** Normal to q at t = a. */
 export const normalLineSchema = z.object({
@@ -20,6 +20,10 @@ export type NormalLine = z.infer<typeof normalLineSchema>
 export const normalKind: StatementKind<NormalLine> = {
   kind: 'normal',
   schema: normalLineSchema,
+  topic: 'rates',
+  said: ['normal', 'normal to'],
+  uses: { curves: ['curve'], places: ['place'] },
+  drawn: { pointWidth: 16 },
 
   sentence: (line, context) => [
     { text: 'Normal to ' },
@@ -60,7 +64,9 @@ export const normalKind: StatementKind<NormalLine> = {
     const equal = 'It stands upright on the tangent where both axes have the same scale.'
     if (slope === 0) {
       return {
-        readouts: [{ label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` }],
+        readouts: [
+          { id: 'line', label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` },
+        ],
         marks: [{ kind: 'line', lane, x, y, slope: Infinity, extent: 'short' }, dot],
         problems: [],
         hints: [],
@@ -87,7 +93,4 @@ export const normalKind: StatementKind<NormalLine> = {
       order > 2 ? null : { kind: 'normal', id: '', curve, order, place },
     )
   },
-
-  placeFields: ['place'],
-  rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
 }

@@ -2,8 +2,8 @@ import { z } from 'zod'
 import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
 import { toPlain } from '../language/print'
 import { idSchema, lineLookSchema, nameSchema } from '../study/parts'
-import { emptyResult, failed, type Phrase, type StatementKind } from './kind'
-import { parseCurveRef, wordsAfter } from './slots'
+import { emptyResult, failed, type Phrase, type StatementKind } from './contract'
+import { parseCurveRef, wordsAfter } from './shared/slots'
 
 /** Rate of change q′(t) = …, found symbolically. */
 export const rateLineSchema = z.object({
@@ -20,6 +20,10 @@ const opening = ['', 'Rate of change ', 'Rate of change of the rate ', 'Third de
 export const rateKind: StatementKind<RateLine> = {
   kind: 'rate',
   schema: rateLineSchema,
+  topic: 'rates',
+  said: ['rate', 'rate of change of', 'rate of change', 'derivative of', 'derivative'],
+  uses: { curves: ['curve'] },
+  drawn: { stands: ({ curve, order }) => ({ curve, order }) },
 
   sentence({ curve, order }, context): Phrase[] {
     const { letter } = context.variable
@@ -64,7 +68,4 @@ export const rateKind: StatementKind<RateLine> = {
           .map((order) => ({ line: { kind: 'rate' as const, id: '', curve: name, order } })),
       )
   },
-
-  placeFields: [],
-  rename: (line, names) => ({ ...line, curve: names(line.curve) }),
 }

@@ -3,9 +3,10 @@ import type { RealFunction } from '../evaluate/compile'
 import { readingsProblem } from '../calculus/measuredSums'
 import { derivativeToLatex } from '../language/latex'
 import { name as nameTree } from '../language/tree'
-import { formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, unitSchema } from '../study/parts'
-import { type CurveLookup, emptyResult, failed, type StatementKind } from './kind'
+import { formatShort, numberToFormula } from '../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, type SpanText, unitSchema } from '../study/parts'
+import { type CurveLookup, emptyResult, failed, type StatementKind } from './contract'
+import type { FitLine } from './fit'
 
 const finite = z.number().finite()
 export const mostReadings = 5000
@@ -24,6 +25,22 @@ export type ReadingsLine = z.infer<typeof readingsLineSchema>
 export const readingsKind: StatementKind<ReadingsLine> = {
   kind: 'readings',
   schema: readingsLineSchema,
+  topic: 'readings',
+  said: [],
+  uses: { name: 'name' },
+  actions({ name }) {
+    const fit: FitLine = {
+      kind: 'fit',
+      id: '',
+      curve: name,
+      order: 0,
+      column: 'f(x)',
+      shape: 'cubic',
+    }
+    return [{ id: 'fit', label: 'Fit a formula', does: 'add', line: fit }]
+  },
+  curve: { make: readingsCurve, span: spanOfReadings, measured: true },
+  drawn: { pointWidth: 6, stands: ({ name }) => ({ curve: name, order: 0 }) },
 
   sentence: ({ name, points }, { variable }) => [
     { text: 'Let ' },
@@ -52,8 +69,11 @@ export const readingsKind: StatementKind<ReadingsLine> = {
   },
 
   offers: () => [],
-  placeFields: [],
-  rename: (line, names) => ({ ...line, name: names(line.name) }),
+}
+
+function spanOfReadings({ points }: ReadingsLine): SpanText {
+  const [first, last] = [points[0]?.[0] ?? 0, points.at(-1)?.[0] ?? 1]
+  return { from: numberToFormula(first), to: numberToFormula(last) }
 }
 
 /** Readings as a curve: straight from one to the next, so slopes are the quotients of neighbours. */

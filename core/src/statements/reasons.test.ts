@@ -11,7 +11,7 @@ import {
   sentenceText,
   setSlider,
   type Study,
-} from '../index'
+} from '..'
 
 function made(text: string, from: string, to: string): Study {
   const created = createStudy(text)

@@ -4,7 +4,7 @@ import type { RealFunction } from '../evaluate/compile'
 import { formatNumber, formatPower, formatShort, numberToFormula } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { lookAt, missingReason } from './atPlace'
+import { lookAt, missingReason } from './shared/atPlace'
 import {
   failed,
   type LineContext,
@@ -14,9 +14,16 @@ import {
   type ResultChart,
   type ResultTable,
   type StatementKind,
-} from './kind'
-import { lineReadout, numberReadout } from './lines'
-import { curvesMeant, curveSlot, curveText, likelyPlace, placeSlot, wordsAfter } from './slots'
+} from './contract'
+import { lineReadout, numberReadout } from './shared/lines'
+import {
+  curvesMeant,
+  curveSlot,
+  curveText,
+  likelyPlace,
+  placeSlot,
+  wordsAfter,
+} from './shared/slots'
 
 /** Secant to q from t = a to t = a + h. */
 export const secantLineSchema = z.object({
@@ -38,6 +45,33 @@ const distances = Array.from({ length: 17 }, (_, k) => 10 ** -k)
 export const secantKind: StatementKind<SecantLine> = {
   kind: 'secant',
   schema: secantLineSchema as unknown as z.ZodType<SecantLine>,
+  topic: 'rates',
+  said: ['secant', 'secant to'],
+  uses: { curves: ['curve'], places: ['from', 'to'] },
+  actions({ closing, from, to }, { sliderOf }) {
+    const free = sliderOf(to)
+    return [
+      {
+        id: 'closing',
+        label: 'Closing in',
+        does: 'change',
+        change: { closing: !closing },
+        pressed: closing,
+      },
+      ...(free && !free.place
+        ? [
+            {
+              id: 'walk',
+              label: `Walk ${free.name} to 0`,
+              does: 'walk' as const,
+              slider: free.name,
+              from,
+            },
+          ]
+        : []),
+    ]
+  },
+  drawn: { pointWidth: 16 },
 
   sentence: (line, context) => [
     { text: 'Secant to ' },
@@ -86,6 +120,7 @@ export const secantKind: StatementKind<SecantLine> = {
     const show = (value: number) =>
       tiny && value !== 0 ? formatPower(value, decimals) : formatNumber(value, decimals)
     const small = (label: 'rise' | 'dy', value: number): Readout => ({
+      id: label,
       label,
       text: withUnit(show(value), unit),
       value,
@@ -115,7 +150,7 @@ export const secantKind: StatementKind<SecantLine> = {
       readouts: [
         numberReadout('slope', slope, slopeUnit, decimals),
         small('rise', rise),
-        { label: 'run', text: runText, value: run },
+        { id: 'run', label: 'run', text: runText, value: run },
         ...(Number.isFinite(tangent) ? [small('dy', tangent * run)] : []),
         lineReadout({ at: a, value: ya, slope }, context),
       ],
@@ -177,14 +212,6 @@ export const secantKind: StatementKind<SecantLine> = {
         }
       })
   },
-
-  placeFields: ['from', 'to'],
-  rename: (line, names) => ({
-    ...line,
-    curve: names(line.curve),
-    from: names(line.from),
-    to: names(line.to),
-  }),
 }
 
 const letterIs = (letter: string) => new RegExp(`\\b${letter}\\s*=\\s*`, 'g')

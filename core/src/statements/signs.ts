@@ -9,11 +9,11 @@ import {
   type Readout,
   type SignFigure,
   type StatementKind,
-} from './kind'
-import { numberReadout } from './lines'
-import { lookOverFormula, offersOver, overSpanFields, renameOver } from './overSpan'
-import { curveSlot, curveText, spanSlot, wordsAfter } from './slots'
-import { exactOver, type SpanFacts, spanSigns, totalOf } from './spanFacts'
+} from './contract'
+import { numberReadout } from './shared/lines'
+import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
+import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
+import { exactOver, type SpanFacts, spanSigns, totalOf } from './shared/spanFacts'
 
 /** Signs of q, q′ and q′′ on [0, 10]. */
 export const signsLineSchema = z.object({
@@ -36,6 +36,18 @@ const closest = (x: number) => 2e-9 * Math.max(1, Math.abs(x))
 export const signsKind: StatementKind<SignsLine> = {
   kind: 'signs',
   schema: signsLineSchema,
+  topic: 'reasoning',
+  said: [
+    'signs',
+    'sign chart',
+    'sign chart of',
+    'signs of',
+    'speed',
+    'speeding up',
+    'speeding up of',
+    'speed of',
+  ],
+  uses: { curves: ['curve'], spans: ['span'] },
 
   sentence: (line, context) => [
     { text: line.speed ? 'Speeding up and slowing down of ' : 'Sign chart of ' },
@@ -130,10 +142,6 @@ export const signsKind: StatementKind<SignsLine> = {
       speed: chart === null,
     }))
   },
-
-  placeFields: [],
-  hasSpan: true,
-  rename: renameOver,
 }
 
 /** How far from its beginning it ends, and how far it went: the area under v, and all of its parts. */

@@ -17,7 +17,7 @@ import {
   type Study,
   studySchema,
   toggleOverlay,
-} from '../index'
+} from '..'
 
 function made(text: string): Study {
   const created = createStudy(text)

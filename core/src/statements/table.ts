@@ -9,9 +9,10 @@ import {
   type LineResult,
   type Mark,
   type StatementKind,
-} from './kind'
-import { lookOver, offersOver, overSpanFields, renameOver } from './overSpan'
-import { curveSlot, curveText, placeText, spanSlot, wordsAfter } from './slots'
+} from './contract'
+import type { FitLine } from './fit'
+import { lookOver, offersOver, overSpanFields } from './shared/overSpan'
+import { curveSlot, curveText, placeText, spanSlot, wordsAfter } from './shared/slots'
 
 /** Table of q over [0, 10] by 0.5. */
 export const tableLineSchema = z.object({
@@ -34,6 +35,41 @@ const mostDrawn = 2000
 export const tableKind: StatementKind<TableLine> = {
   kind: 'table',
   schema: tableLineSchema,
+  topic: 'tables',
+  said: ['table', 'table of'],
+  uses: { curves: ['curve'], spans: ['span'], numbers: ['step', 'h'] },
+  actions(line, { letter, isMeasured }) {
+    const { curve, order, columns } = line
+    const name = curveText(line)
+    const offered = isMeasured(curve) && order === 0 ? readingColumns : tableColumns
+    const column = columns.includes('central') ? ('central' as const) : ('f(x)' as const)
+    const fit: FitLine = {
+      kind: 'fit',
+      id: '',
+      curve,
+      order,
+      column,
+      shape: 'quadratic',
+      table: line.id,
+    }
+    return [
+      {
+        id: 'columns',
+        label: 'Columns',
+        does: 'choose',
+        field: 'columns',
+        all: tableColumns,
+        options: offered.map((value) => {
+          const chosen = columns.includes(value)
+          const fixed = value === 'x' || (chosen && columns.length === 1)
+          return { value, text: columnTitle(value, name, letter), chosen, fixed }
+        }),
+      },
+      { id: 'fit', label: 'Fit a formula', does: 'add', line: fit },
+    ]
+  },
+  tabulates: ({ curve, order }) => ({ curve, order }),
+  drawn: { pointWidth: 6 },
 
   sentence: (line, context) => [
     { text: 'Table of ' },
@@ -103,14 +139,6 @@ export const tableKind: StatementKind<TableLine> = {
       columns: request.measured.includes(ref.curve) ? readingColumns : usualColumns,
     }))
   },
-
-  placeFields: [],
-  hasSpan: true,
-  rename: (line, names) => ({
-    ...renameOver(line, names),
-    step: names(line.step),
-    h: names(line.h),
-  }),
 }
 
 const mostTableRows = 20_000
@@ -176,6 +204,7 @@ function withRows(
       {
         name: 'Values',
         columns: line.columns.map((c) => columnTitle(c, name, variable.letter)),
+        columnIds: line.columns,
         count: rows.length,
         rows: rows.map((row) => ({
           cells: row.map((v, k) => shown(v, line.columns[k]!)),

@@ -3,10 +3,16 @@ import { lineEquation } from '../study/equation'
 import { formatNumber, formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { breakAtPlace, exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
-import { failed, type LineContext, type LineResult, type Mark, type StatementKind } from './kind'
-import { curveSlot, curveText, placeSlot, wordsAfter } from './slots'
-import { trailOf } from './trail'
+import { breakAtPlace, exactAt, lookAt, missingDerivative, offersAt } from './shared/atPlace'
+import {
+  failed,
+  type LineContext,
+  type LineResult,
+  type Mark,
+  type StatementKind,
+} from './contract'
+import { curveSlot, curveText, placeSlot, wordsAfter } from './shared/slots'
+import { trailAction, trailOf } from './shared/trail'
 
 /** Tangent to q at t = a. */
 export const tangentLineSchema = z.object({
@@ -26,6 +32,33 @@ export type TangentLine = z.infer<typeof tangentLineSchema>
 export const tangentKind: StatementKind<TangentLine> = {
   kind: 'tangent',
   schema: tangentLineSchema as unknown as z.ZodType<TangentLine>,
+  topic: 'rates',
+  said: ['tangent', 'tangent to'],
+  uses: { curves: ['curve'], places: ['place'] },
+  actions(line, { speaks, sliderOf }) {
+    if (!speaks) return []
+    const { curve, order, trail } = line
+    const whole = line.extent === 'whole'
+    const extent = whole ? 'short' : 'whole'
+    const slider = sliderOf(line.place)
+    return [
+      { id: 'whole', label: 'Whole line', does: 'change', change: { extent }, pressed: whole },
+      ...(slider
+        ? [
+            trailAction('Trail of slopes', trail),
+            {
+              id: 'sweep',
+              label: 'Sweep',
+              does: 'sweep' as const,
+              slider: slider.name,
+              change: { trail: true, extent: 'short' },
+              lane: { curve, order: order + 1 },
+            },
+          ]
+        : []),
+    ]
+  },
+  drawn: { pointWidth: 16 },
 
   sentence: (line, context) => [
     { text: 'Tangent to ' },
@@ -89,12 +122,14 @@ export const tangentKind: StatementKind<TangentLine> = {
     return {
       readouts: [
         {
+          id: 'slope',
           label: 'slope',
           text: withUnit(slopeText, unit),
           value: slope,
           ...exactAt(found.at, order + 1, context),
         },
         {
+          id: 'line',
           label: 'line',
           text: lineEquation({ slope, intercept: y - slope * x }, variable.letter, decimals),
           straight: { at: x, value: y, slope },
@@ -122,9 +157,6 @@ export const tangentKind: StatementKind<TangentLine> = {
         : { kind: 'tangent', id: '', curve, order, place, extent: 'short', trail: false },
     )
   },
-
-  placeFields: ['place'],
-  rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
 }
 
 /** The tangent where the curve itself is vertical: it has an equation and no slope. */
@@ -136,7 +168,9 @@ function upright(
 ): LineResult {
   const lane = { curve: line.curve, order: line.order }
   return {
-    readouts: [{ label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` }],
+    readouts: [
+      { id: 'line', label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` },
+    ],
     marks: [
       { kind: 'line', lane, x, y, slope: Infinity, extent: line.extent },
       { kind: 'dot', lane, x, y, place: line.place },

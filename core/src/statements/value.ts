@@ -2,10 +2,10 @@ import { z } from 'zod'
 import { formatNumber } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { exactAt, lookAt, missingDerivative, offersAt } from './atPlace'
-import { type CurveResult, failed, type Mark, type StatementKind } from './kind'
-import { curveSlot, placeSlot, wordsAfter } from './slots'
-import { trailOf } from './trail'
+import { exactAt, lookAt, missingDerivative, offersAt } from './shared/atPlace'
+import { type CurveResult, failed, type Mark, type StatementKind } from './contract'
+import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
+import { trailAction, trailOf } from './shared/trail'
 
 /** Value of q′ at t = 2. */
 export const valueLineSchema = z.object({
@@ -23,6 +23,12 @@ export type ValueLine = z.infer<typeof valueLineSchema>
 export const valueKind: StatementKind<ValueLine> = {
   kind: 'value',
   schema: valueLineSchema,
+  topic: 'rates',
+  said: ['value', 'value of'],
+  uses: { curves: ['curve'], places: ['place'] },
+  actions: ({ place, trail }, { sliderOf }) =>
+    sliderOf(place) ? [trailAction('Trail', trail === true)] : [],
+  drawn: { pointWidth: 16 },
 
   sentence: (line, context) => [
     { text: 'Value of ' },
@@ -44,6 +50,7 @@ export const valueKind: StatementKind<ValueLine> = {
     return {
       readouts: [
         {
+          id: 'value',
           label: 'value',
           text: withUnit(text, unit),
           value,
@@ -69,9 +76,6 @@ export const valueKind: StatementKind<ValueLine> = {
       order > 3 ? null : { kind: 'value', id: '', curve, order, place },
     )
   },
-
-  placeFields: ['place'],
-  rename: (line, names) => ({ ...line, curve: names(line.curve), place: names(line.place) }),
 }
 
 /** The area that a value of an accumulation stands for, under its curve. */

@@ -15,9 +15,9 @@ import {
   type SentenceContext,
   type StatementKind,
   type Verdict,
-} from './kind'
-import { lookOverFormula, overSpanFields, renameOver } from './overSpan'
-import { spanFacts } from './spanFacts'
+} from './contract'
+import { lookOverFormula, overSpanFields } from './shared/overSpan'
+import { spanFacts } from './shared/spanFacts'
 import {
   curvesMeant,
   curveSlot,
@@ -28,7 +28,7 @@ import {
   spanIn,
   spanSlot,
   wordsAfter,
-} from './slots'
+} from './shared/slots'
 
 /** Where is q′ = 2 on [0, 10]; where does q meet r. */
 export const whereLineSchema = z.object({
@@ -46,6 +46,11 @@ const mostSaid = 6
 export const whereKind: StatementKind<WhereLine> = {
   kind: 'where',
   schema: whereLineSchema,
+  topic: 'solving',
+  said: ['where', 'solve'],
+  uses: { curves: ['curve'], spans: ['span'], numbers: ['target'] },
+  whenAdded: ({ curve, order, target }) => ({ lane: { curve, order }, other: target }),
+  drawn: { pointWidth: 9 },
 
   sentence(line, context) {
     const meets = parseCurveRef(line.target) !== null && context.isCurve(line.target)
@@ -98,13 +103,6 @@ export const whereKind: StatementKind<WhereLine> = {
         },
       }))
   },
-
-  placeFields: [],
-  hasSpan: true,
-  rename: (line, names) => ({
-    ...renameOver(line, names),
-    target: names(line.target),
-  }),
 }
 
 function targetSlot(target: string, context: SentenceContext, meets: boolean) {

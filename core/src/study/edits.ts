@@ -1,8 +1,16 @@
 import { parseFormula } from '../language/parse'
 import { tokenize } from '../language/tokens'
 import { namesIn } from '../language/tree'
-import { type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
-import type { CurveLine } from '../statements/curve'
+import {
+  type CurveMaker,
+  type FormulaLine,
+  isCurveMaker,
+  isFormulaLine,
+  placeMembers,
+  renameLine,
+  spanMembers,
+  type Statement,
+} from '../statements'
 import { decimalsOfStep, formatTiny, numberToFormula } from './numbers'
 import {
   type Display,
@@ -25,8 +33,8 @@ const replaceLine = (study: Study, id: string, change: (line: Statement) => Stat
   lines: study.lines.map((line) => (line.id === id ? change(line) : line)),
 })
 
-export const curveLines = (study: Study): CurveLine[] =>
-  study.lines.filter((l): l is CurveLine => l.kind === 'curve')
+/** Every line whose curve is given by a formula. */
+export const curveLines = (study: Study): FormulaLine[] => study.lines.filter(isFormulaLine)
 
 /** Every line that brings a curve, by formula, readings or area. */
 export const curveMakers = (study: Study): CurveMaker[] => study.lines.filter(isCurveMaker)
@@ -50,7 +58,7 @@ export const changeFormula =
   (id: string, formula: string): Edit =>
   (study) =>
     replaceLine(study, id, (line) => {
-      if (line.kind !== 'curve') return line
+      if (!isFormulaLine(line)) return line
       const { lastGood, ...rest } = line
       const reading = readingOf(study)
       if (parseFormula(formula, reading).ok) return { ...rest, formula }
@@ -174,7 +182,7 @@ export function spelledFor(name: string, study: Study): Study {
     }
     return result + text.slice(at)
   }
-  return { ...study, lines: study.lines.map((line) => kindOf(line).rename(line, spelled)) }
+  return { ...study, lines: study.lines.map((line) => renameLine(line, spelled)) }
 }
 
 /** A slider that is no place: 1, between -10 and 10. */
@@ -201,7 +209,7 @@ function forgetLastGood(study: Study): Study {
   return {
     ...study,
     lines: study.lines.map((line) => {
-      if (line.kind !== 'curve' || line.lastGood === undefined) return line
+      if (!isFormulaLine(line) || line.lastGood === undefined) return line
       const { lastGood: _, ...rest } = line
       return parseFormula(line.formula, reading).ok ? rest : line
     }),
@@ -263,19 +271,7 @@ export function movedPlaceText(text: string, x: number, decimals: number): strin
   return /^[\s\d.+\-−E]+$/.test(text) ? numberToFormula(Number(x.toFixed(decimals))) : text
 }
 
-/** The members of a line that hold places, with what stands there. */
-export function placeMembers(line: Statement): { field: string; text: string }[] {
-  const members = line as unknown as Record<string, unknown>
-  return kindOf(line).placeFields.flatMap((field) => {
-    const text = members[field]
-    return typeof text === 'string' ? [{ field, text }] : []
-  })
-}
 export const placesOfLine = (line: Statement): string[] => placeMembers(line).map((m) => m.text)
-
-/** The span a line hangs on, or null. */
-export const spanOfLine = (line: Statement): SpanText | null =>
-  kindOf(line).hasSpan && 'span' in line ? line.span : null
 
 const sameSpan = (a: SpanText, b: SpanText) => a.from === b.from && a.to === b.to
 
@@ -305,10 +301,11 @@ export const setSpan =
   (from: SpanText, to: SpanText): Edit =>
   (study) => ({
     ...study,
-    lines: study.lines.map((line) => {
-      const span = spanOfLine(line)
-      return span && sameSpan(span, from) ? ({ ...line, span: to } as Statement) : line
-    }),
+    lines: study.lines.map((line) =>
+      spanMembers(line)
+        .filter(({ span }) => sameSpan(span, from))
+        .reduce((now, { field }) => ({ ...now, [field]: to }), line),
+    ),
   })
 
 /** Puts one place text for another in every line that hangs on it. */
@@ -420,7 +417,7 @@ export const renameSymbol =
     return {
       ...study,
       variable: study.variable.letter === from ? { ...study.variable, letter: to } : study.variable,
-      lines: before.lines.map((line) => kindOf(line).rename(line, names)),
+      lines: before.lines.map((line) => renameLine(line, names)),
       lanes: study.lanes.map((l) => ({
         ...l,
         curve: l.curve === from ? to : l.curve,

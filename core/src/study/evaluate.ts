@@ -1,4 +1,3 @@
-import { accumulate } from '../calculus/accumulate'
 import { expandCurves, findCycle } from '../calculus/curves'
 import { differentiate } from '../calculus/differentiate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
@@ -6,15 +5,18 @@ import { finish, type Steps } from '../features/zeros'
 import { type Parsed, parseFormula } from '../language/parse'
 import type { Problem } from '../language/problems'
 import { curvesIn, name as nameTree, namesIn, type Tree } from '../language/tree'
-import { type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
-import { areaCurve } from '../statements/accumulate'
-import type { CurveLine } from '../statements/curve'
-import { distanceCurve } from '../statements/distance'
-import { readingsCurve } from '../statements/readings'
 import {
+  type CurveMaker,
+  isCurveMaker,
+  isFormulaLine,
+  isMeasured,
+  kindOf,
+  spanMembers,
+  type Statement,
+} from '../statements'
+import {
+  type CurveContext,
   type CurveLookup,
-  type CurveResult,
-  type DrawnFunction,
   emptyResult,
   failed,
   type LineContext,
@@ -23,11 +25,10 @@ import {
   type NumberLookup,
   type Phrase,
   type SentenceContext,
-} from '../statements/kind'
-import { parseCurveRef, sentenceText } from '../statements/slots'
-import { takeExamination } from '../statements/spanFacts'
-import { placesOfLine, spanOfLine } from './edits'
-import { formatShort } from './numbers'
+} from '../statements/contract'
+import { parseCurveRef, sentenceText } from '../statements/shared/slots'
+import { takeExamination } from '../statements/shared/spanFacts'
+import { placesOfLine } from './edits'
 import type { SpanText } from './parts'
 import type { Study } from './schema'
 import { withPowerOfTen } from './values'
@@ -156,9 +157,12 @@ export function createEvaluator({
         case 'result':
           return resultOf(of)
         case 'table': {
-          const order = Number(key.split(':')[2])
-          return study.lines.find((l) => l.kind === 'table' && l.curve === of && l.order === order)
-            ?.id
+          const [, , order, wanted] = key.split(':')
+          const tables = study.lines.filter((l) => {
+            const about = kindOf(l).tabulates?.(l)
+            return about?.curve === of && about.order === Number(order)
+          })
+          return (tables.find((l) => l.id === wanted) ?? tables[0])?.id
         }
         default:
           return curve(of)
@@ -277,79 +281,19 @@ export function createEvaluator({
         if (inProgress.has(name)) return { ok: false, problem: circular([name, name]) }
         inProgress.add(name)
         try {
-          if (line.kind === 'readings') return readingsCurve(line)
-          if (line.kind === 'accumulate') return areaCurve(line, lineContext)
-          if (line.kind === 'distance') return distanceCurve(line, lineContext)
-          return workOut(line)
+          count += 1
+          return kindOf(line).curve!.make(line, curveContext)
         } finally {
           inProgress.delete(name)
         }
       })
     const inProgress = new Set<string>()
 
-    const workOut = (line: CurveLine): CurveLookup => {
-      count += 1
-      const cycle = cycleFrom(line.name)
-      if (cycle) return { ok: false, problem: circular(cycle) }
-      const typed = parse(line.formula)
-      const problems = typed.ok ? [] : typed.problems.map(asLineProblem)
-      const good = typed.ok || line.lastGood === undefined ? typed : parse(line.lastGood)
-      if (!good.ok) return { ok: false, problem: problems[0]! }
-      const bound = bind(good.tree, [line.name])
-      if ('problem' in bound) return { ok: false, problem: bound.problem }
-      const span = spanOf(line)
-      if ('problem' in span) return { ok: false, problem: span.problem }
-      const { f } = bound
-      const result: CurveResult = {
-        name: line.name,
-        unit: line.unit,
-        tree: good.tree,
-        f,
-        from: span.from,
-        to: span.to,
-        stale: !typed.ok,
-        problems,
-        hints: typed.ok ? typed.hints : [],
-        formula: true,
-        derivative(order) {
-          const values = Object.fromEntries(sliderValues)
-          const expanded = derivativeOnce(bound.expanded, variable.letter, order)
-          return {
-            tree: derivativeOnce(good.tree, variable.letter, order),
-            f: compileOnce(expanded, variable.letter).withParameters(values),
-          }
-        },
-        drawn(order) {
-          if (order >= 0) return result.derivative(order).f
-          area ??= { ...accumulate(f, span.from, span.from, span.to), tree: f.tree }
-          return area
-        },
-      }
-      let area: DrawnFunction | undefined
-      return { ok: true, curve: result }
-    }
-
-    const spanOf = (line: CurveLine): { from: number; to: number } | { problem: LineProblem } => {
-      const [from, to] = [number(line.span.from), number(line.span.to)]
-      if (!from.ok) return { problem: from.problem }
-      if (!to.ok) return { problem: to.problem }
-      if (from.value >= to.value) {
-        const show = (x: number) => formatShort(x, 6)
-        return {
-          problem: {
-            message: `the span of ${line.name} runs from ${show(from.value)} to ${show(to.value)}`,
-            fix: 'let it end above where it begins',
-          },
-        }
-      }
-      return { from: from.value, to: to.value }
-    }
-
     const cycleFrom = (name: string): string[] | null => {
       const trees: Record<string, Tree> = {}
       for (const one of read<string>('curveNames').split(',')) {
         const line = read<CurveMaker | undefined>(`source:${one}`)
-        const result = line?.kind === 'curve' ? parse(line.formula) : undefined
+        const result = line && isFormulaLine(line) ? parse(line.formula) : undefined
         if (result?.ok) trees[one] = result.tree
       }
       return findCycle(name, trees)
@@ -375,11 +319,51 @@ export function createEvaluator({
         const bound = bind(result.tree, [])
         return 'problem' in bound ? { ok: false, problem: bound.problem } : { ok: true, f: bound.f }
       },
-      tableOf(name, order) {
-        const id = read<string | undefined>(`table:${name}:${order}`)
+      tableOf(name, order, wanted = '') {
+        const id = read<string | undefined>(`table:${name}:${order}:${wanted}`)
         return id === undefined ? null : read<LineResult | null>(`result:${id}`)
       },
       steps: <R>(work: Steps<R>) => (resumeWhile ? goOn(work) : inTime(work)),
+    }
+    const curveContext: CurveContext = {
+      get variable() {
+        return lineContext.variable
+      },
+      get decimals() {
+        return lineContext.decimals
+      },
+      curve: lineContext.curve,
+      number,
+      range: lineContext.range,
+      formula: lineContext.formula,
+      tableOf: lineContext.tableOf,
+      steps: lineContext.steps,
+      read(text) {
+        const result = parse(text)
+        return result.ok
+          ? { ok: true, tree: result.tree, hints: result.hints }
+          : { ok: false, problems: result.problems.map(asLineProblem) }
+      },
+      bind(tree, own) {
+        const bound = bind(tree, [own])
+        if ('problem' in bound) return { ok: false, problem: bound.problem }
+        const values = Object.fromEntries(sliderValues)
+        return {
+          ok: true,
+          derivative: (order) =>
+            order === 0
+              ? bound.f
+              : compileOnce(
+                  derivativeOnce(bound.expanded, variable.letter, order),
+                  variable.letter,
+                ).withParameters(values),
+        }
+      },
+      derivativeOf: (tree, order) => derivativeOnce(tree, variable.letter, order),
+      circle(name) {
+        const cycle = cycleFrom(name)
+        return cycle && circular(cycle)
+      },
     }
     const inTime = <R>(work: Steps<R>): R | null => {
       let count = 0
@@ -459,7 +443,10 @@ export function createEvaluator({
         const found = number(text)
         return found.ok ? found.value : null
       },
-      isMeasured: (name) => read<CurveMaker | undefined>(`source:${name}`)?.kind === 'readings',
+      isMeasured(name) {
+        const line = read<CurveMaker | undefined>(`source:${name}`)
+        return line !== undefined && isMeasured(line)
+      },
       isCurve(text) {
         const ref = parseCurveRef(text)
         return ref !== null && read<string>('curveNames').split(',').includes(ref.curve)
@@ -550,9 +537,9 @@ function listPlaces(study: Study, number: (text: string) => NumberLookup): Place
 
 function listSpans(study: Study, number: (text: string) => NumberLookup): SpanResult[] {
   const seen = new Set<string>()
-  return study.lines.flatMap((line) => {
-    const text = spanOfLine(line)
-    if (!text || seen.has(`${text.from} ${text.to}`)) return []
+  const spans = study.lines.flatMap((line) => spanMembers(line).map(({ span }) => span))
+  return spans.flatMap((text) => {
+    if (seen.has(`${text.from} ${text.to}`)) return []
     seen.add(`${text.from} ${text.to}`)
     const [from, to] = [number(text.from), number(text.to)]
     return from.ok && to.ok ? [{ text, from: from.value, to: to.value }] : []

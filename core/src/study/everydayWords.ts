@@ -1,5 +1,5 @@
-import type { Request } from '../statements/kind'
-import { curveAndPlace, curveText, parseCurveRef, wordsAfter } from '../statements/slots'
+import type { Request } from '../statements/contract'
+import { curveAndPlace, curveText, parseCurveRef, wordsAfter } from '../statements/shared/slots'
 
 /** What people say, and what the lines of working call it: each way of saying it is tried. */
 interface Everyday {

@@ -1,4 +1,4 @@
-import { parseFormula } from '../index'
+import { parseFormula } from '..'
 import { lineEquation, pointSlopeEquation, standardEquation } from './equation'
 import { likelyForm, provenForm } from './exactForms'
 import { formatCertain } from './numbers'

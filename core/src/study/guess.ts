@@ -1,4 +1,4 @@
-import type { DrawnFunction } from '../statements/kind'
+import type { DrawnFunction } from '../statements/contract'
 
 /** How a drawn guess compares with the curve it guesses. */
 export interface GuessCompared {

@@ -14,7 +14,7 @@ import {
   type Study,
   valueOn,
   withLiveValues,
-} from '../index'
+} from '..'
 import { equalHeights, setFrame, setLaneFrame, zoomed } from './framing'
 
 const slider = (manner: Manner, pace = 4, over: Partial<Slider> = {}): Slider => ({

@@ -9,7 +9,7 @@ import {
   type Study,
   studySchema,
   whyNothing,
-} from '../index'
+} from '..'
 import { allKinds } from '../statements'
 
 function flood(): Study {

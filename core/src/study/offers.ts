@@ -1,6 +1,14 @@
-import { allKinds, type CurveMaker, isCurveMaker, kindOf, type Statement } from '../statements'
-import type { NewSlider, Proposal, Request } from '../statements/kind'
-import { type CurveRef, parseCurveRef, sentenceText } from '../statements/slots'
+import {
+  allKinds,
+  type CurveMaker,
+  isCurveMaker,
+  isMeasured,
+  kindOf,
+  renameLine,
+  type Statement,
+} from '../statements'
+import type { LaneOf, NewSlider, Proposal, Request } from '../statements/contract'
+import { type CurveRef, parseCurveRef, sentenceText } from '../statements/shared/slots'
 import {
   addSlider,
   curveMakers,
@@ -14,9 +22,7 @@ import {
   spelledFor,
   toggleOverlay,
 } from './edits'
-import { numberToFormula } from './numbers'
 import type { SpanText } from './parts'
-
 import { createEvaluator } from './evaluate'
 import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'
 import type { Study } from './schema'
@@ -38,7 +44,7 @@ const requestFor = (
   text: plainRequest(text, study.variable.letter, curveMakers(study)),
   variable: study.variable,
   curves: curveMakers(study).map((line) => ({ name: line.name, ...ownSpan(line, study) })),
-  measured: study.lines.flatMap((l) => (l.kind === 'readings' ? [l.name] : [])),
+  measured: curveMakers(study).flatMap((l) => (isMeasured(l) ? [l.name] : [])),
   sliders: study.sliders.filter((s) => s.place).map((s) => s.name),
   otherSliders: study.sliders.filter((s) => !s.place).map((s) => s.name),
   place,
@@ -48,13 +54,11 @@ const requestFor = (
 
 /** The span of a curve as text: its own, that of its readings, or that of the curve under it. */
 function ownSpan(line: CurveMaker, study: Study): SpanText {
-  if (line.kind === 'curve') return line.span
-  if (line.kind === 'readings') {
-    const [first, last] = [line.points[0], line.points.at(-1)]
-    return { from: numberToFormula(first?.[0] ?? 0), to: numberToFormula(last?.[0] ?? 1) }
+  const spanOf = (name: string): SpanText => {
+    const under = curveMakers(study).find((l) => l.name === name && l !== line)
+    return under ? ownSpan(under, study) : { from: '0', to: '1' }
   }
-  const under = curveMakers(study).find((l) => l.name === line.curve && l !== line)
-  return under ? ownSpan(under, study) : { from: '0', to: '1' }
+  return kindOf(line).curve!.span(line, spanOf)
 }
 
 /** The lines that could be meant by what was typed, likeliest first. */
@@ -133,15 +137,16 @@ export const addLine =
     }
     if (isCurveMaker(added)) next = spelledFor(added.name, next)
     next = { ...next, lines: [...next.lines, { ...added, id: freshId(next, 'line') }] }
-    if (added.kind === 'where' || added.kind === 'between') return withOther(added)(next)
+    const other = kindOf(added).whenAdded?.(added)
+    if (other) return drawnTogether(other.lane, other.other)(next)
     if (!isCurveMaker(added)) return next
     const lane = newLane(freshId(next, 'lane'), added.name, 0)
     return { ...next, lanes: [...next.lanes, lane] }
   }
 
 /** Draws the curve that another one meets on the lane of that one, so that they are seen to meet. */
-const withOther =
-  ({ curve, order, target }: Statement & { kind: 'where' | 'between' }): Edit =>
+const drawnTogether =
+  ({ curve, order }: LaneOf, target: string): Edit =>
   (study) => {
     const other = parseCurveRef(target)
     const lane = study.lanes.find((l) => l.curve === curve && l.order === order)
@@ -155,6 +160,6 @@ const withOther =
 /** Puts another letter for one in the places, spans and numbers of a line; its curve keeps its own. */
 function renameWord(line: Statement, from: string, to: string): Statement {
   const word = new RegExp(`(?<![A-Za-z])${from}(?![A-Za-z])`, 'g')
-  const renamed = kindOf(line).rename(line, (text) => text.replace(word, to))
+  const renamed = renameLine(line, (text) => text.replace(word, to))
   return 'curve' in line ? ({ ...renamed, curve: line.curve } as Statement) : renamed
 }

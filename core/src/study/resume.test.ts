@@ -1,4 +1,4 @@
-import { changeFormula, createEvaluator, createStudy, offersFor, type Study } from '../index'
+import { changeFormula, createEvaluator, createStudy, offersFor, type Study } from '..'
 
 /** Nested sines: many boxes before its turning points are proven. */
 const hard = Array.from({ length: 4 }, (_, i) => `sin(${i + 1}.5x + cos x)/${i + 1}`).join(' + ')

@@ -1,4 +1,4 @@
-import { compile, parseFormula } from '../index'
+import { compile, parseFormula } from '..'
 import {
   compareSigns,
   cutAt,

@@ -1,4 +1,4 @@
-import type { DrawnFunction } from '../statements/kind'
+import type { DrawnFunction } from '../statements/contract'
 
 /** Signs that a learner has marked on a stretch of the axis, before the graph is seen. */
 export interface SignGuess {

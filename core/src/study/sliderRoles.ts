@@ -1,5 +1,5 @@
 import { kindOf } from '../statements'
-import type { SliderRole } from '../statements/kind'
+import type { SliderRole } from '../statements/contract'
 import type { Study } from './schema'
 
 /** What a slider is for in the first line that uses it for something of its own, or null. */

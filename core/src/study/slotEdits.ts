@@ -1,8 +1,8 @@
 import { parseDefinition } from '../language/definition'
 import { parseFormula } from '../language/parse'
-import { isCurveMaker, type Statement, statementSchema } from '../statements'
-import type { SlotKind } from '../statements/kind'
-import { parseCurveRef } from '../statements/slots'
+import { isCurveMaker, isFormulaLine, kindOf, type Statement, statementSchema } from '../statements'
+import type { SlotKind } from '../statements/contract'
+import { parseCurveRef } from '../statements/shared/slots'
 import {
   changeFormula,
   changeLine,
@@ -48,9 +48,7 @@ export function editSlot(
     case 'target':
       return editTarget(study, line, field, text)
     case 'choice':
-      return line.kind === 'area' && field === 'rule'
-        ? editHeight(study, line, text)
-        : fits(line, { [field]: text })
+      return editChoice(study, line, field, text)
     case 'curve':
       return field === 'name' ? editName(study, line, text) : editCurve(study, line, text)
   }
@@ -64,17 +62,17 @@ function fits(line: Statement, change: Record<string, unknown>): SlotEdit {
     : no(`${String(member)} does not fit here`)
 }
 
-/** Where heights are read: a rule, or a share, which the slider of the line takes over. */
-function editHeight(study: Study, line: Statement & { kind: 'area' }, text: string): SlotEdit {
-  if (text === 'here') return yes((now) => now)
-  const share = Number(text)
-  if (text.trim() === '' || Number.isNaN(share)) return fits(line, { rule: text })
-  const slider = study.sliders.find((s) => s.name === line.position)
-  const rule = changeLine(
-    line.id,
-    slider ? { rule: 'position' } : { rule: 'position', position: text },
-  )
-  return yes((now) => (slider ? setSlider(slider.name, share)(rule(now)) : rule(now)))
+/** A choice; one that is a number goes to the slider that stands in its member, where one does. */
+function editChoice(study: Study, line: Statement, field: string, text: string): SlotEdit {
+  const chosen = kindOf(line).choose?.(line, field, text)
+  if (!chosen) return fits(line, { [field]: text })
+  const { change, slide } = chosen
+  const held = slide && (line as unknown as Record<string, unknown>)[slide.member]
+  const slider = study.sliders.find((s) => s.name === held)
+  if (!slide || !slider) return fits(line, change)
+  const { [slide.member]: _, ...others } = change as Record<string, unknown>
+  const edit = changeLine(line.id, others)
+  return yes((now) => setSlider(slider.name, slide.value)(edit(now)))
 }
 
 /** Another letter for a curve that has no formula slot. */
@@ -100,7 +98,7 @@ function editTarget(study: Study, line: Statement, field: string, text: string):
 }
 
 function editFormula(study: Study, line: Statement, text: string): SlotEdit {
-  if (line.kind !== 'curve') return no('only a curve has a formula')
+  if (!isFormulaLine(line)) return no('only a curve has a formula')
   const typed = parseDefinition(text)
   const formula = (typed ? typed.body : text).trim()
   const edits: Edit[] = []
@@ -145,7 +143,7 @@ function editSpan(study: Study, line: Statement, text: string): SlotEdit {
       `this span ends at ${show(to.value)}, below its beginning ${show(from.value)}: swap the ends`,
     )
   }
-  return yes(line.kind === 'curve' ? changeLine(line.id, { span }) : setSpan(line.span, span))
+  return yes(kindOf(line).uses.domain ? changeLine(line.id, { span }) : setSpan(line.span, span))
 }
 
 function editPlace(study: Study, line: Statement, field: string, text: string): SlotEdit {

@@ -22,7 +22,7 @@ import {
   type Study,
   toggleLane,
   undo,
-} from '../index'
+} from '..'
 import { lineEquation } from './equation'
 import { formatPower, formatShort, formatStretch } from './numbers'
 import { unitOfDerivative } from './units'

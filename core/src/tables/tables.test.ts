@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { compile, parseFormula, readCsv, readingQuotients, tabulate, toCsv } from '../index'
+import { compile, parseFormula, readCsv, readingQuotients, tabulate, toCsv } from '..'
 
 function read(text: string) {
   const parsed = parseFormula(text)

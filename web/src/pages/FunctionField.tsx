@@ -1,6 +1,7 @@
 import {
   createStudy,
   cutSpan,
+  isFormulaLine,
   nameToLatex,
   parseDefinition,
   parseFormula,
@@ -86,7 +87,7 @@ function Preview({ text }: { text: string }) {
   if (!made.ok) return null
   const { study, hints } = made
   const line = study.lines[0]!
-  if (line.kind !== 'curve') return null
+  if (!isFormulaLine(line)) return null
   const { letter } = study.variable
   const parsed = parseFormula(line.formula, { variable: letter })
   if (!parsed.ok) return null

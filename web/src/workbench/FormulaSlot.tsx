@@ -1,5 +1,6 @@
 import {
   editSlot,
+  isFormulaLine,
   joinPieces,
   nameToLatex,
   parseDefinition,
@@ -40,7 +41,7 @@ export function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) 
     return {
       shift: text.length - body.length,
       parsed: parseFormula(body, { ...reading, variable: letter }),
-      head: `${nameToLatex(definition?.name ?? (line.kind === 'curve' ? line.name : 'f'))}(${nameToLatex(letter)})`,
+      head: `${nameToLatex(definition?.name ?? (isFormulaLine(line) ? line.name : 'f'))}(${nameToLatex(letter)})`,
     }
   }, [text, study, line])
   const problems = typed.parsed.ok ? [] : typed.parsed.problems

@@ -1,4 +1,4 @@
-import { derivativeToLatex, isCurveMaker, laneTitle, toggleLane } from '@yperkine/core'
+import { derivativeToLatex, isCurveMaker, kindOf, laneTitle, toggleLane } from '@yperkine/core'
 import { type DragEvent, memo } from 'react'
 import { Maths } from '../parts/Maths'
 import { useStudy, useWorkbenchStore } from './store'
@@ -25,7 +25,10 @@ export const Ladder = memo(function Ladder({ curve }: { curve: string }) {
   const open = useStudy((s) =>
     s.lanes.flatMap((l) => (l.curve === curve ? [l.order] : [])).join(),
   ).split(',')
-  const kind = useStudy((s) => s.lines.find((l) => isCurveMaker(l) && l.name === curve)?.kind)
+  const lowest = useStudy((s) => {
+    const line = s.lines.find((l) => isCurveMaker(l) && l.name === curve)
+    return (line && kindOf(line).curve?.lowestOrder) ?? -1
+  })
   const letter = useStudy((s) => s.variable.letter)
   const notation = useStudy((s) => s.display.notation)
   const drag = (order: number) => (event: DragEvent) => {
@@ -39,7 +42,7 @@ export const Ladder = memo(function Ladder({ curve }: { curve: string }) {
       className="flex w-[46px] shrink-0 flex-col overflow-hidden rounded-md border border-rule"
     >
       {orders
-        .filter((order) => kind !== 'accumulate' || order >= 0)
+        .filter((order) => order >= lowest)
         .map((order) => {
           const shown = open.includes(String(order))
           return (

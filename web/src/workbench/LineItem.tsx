@@ -6,6 +6,8 @@ import {
   type Edit,
   giveValue,
   isCurveMaker,
+  isFormulaLine,
+  kindOf,
   type LineProblem,
   type Phrase,
   placeSlider,
@@ -55,7 +57,7 @@ export const LineItem = memo(function LineItem({
   )
   if (!phrases) return null
   const { apply } = store.getState()
-  const unreadable = said.problems.find((p) => p.at && line.kind === 'curve')
+  const unreadable = said.problems.find((p) => p.at && isFormulaLine(line))
 
   return (
     <li
@@ -90,7 +92,7 @@ export const LineItem = memo(function LineItem({
         {said.hints.map((hint) => (
           <p key={hint.message} className="mt-1 text-quiet">
             {hint.message}{' '}
-            {line.kind === 'curve' && (
+            {isFormulaLine(line) && (
               <button
                 type="button"
                 className="pill"
@@ -126,15 +128,12 @@ const mended = (formula: string, hint: { from: number; to: number; replacement: 
 
 /** The stroke a curve is drawn with, in front of its sentence. */
 function LineSample({ line }: { line: Statement }) {
+  const stands = kindOf(line).drawn?.stands?.(line)
   const index = useStudy((s) =>
-    s.lines
-      .filter(isCurveMaker)
-      .findIndex(
-        (l) => l.name === (isCurveMaker(line) ? line.name : 'curve' in line && line.curve),
-      ),
+    stands ? s.lines.filter(isCurveMaker).findIndex((l) => l.name === stands.curve) : -1,
   )
-  if ((!isCurveMaker(line) && line.kind !== 'rate') || index < 0) return null
-  const order = line.kind === 'rate' ? line.order : 0
+  if (!stands || index < 0) return null
+  const { order } = stands
   return (
     <svg width="28" height="10" className="mr-2 inline-block align-middle" aria-hidden>
       <path
@@ -180,7 +179,7 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
   const give: Edit | null =
     missing === undefined
       ? null
-      : line.kind === 'curve'
+      : isFormulaLine(line)
         ? giveValue(missing)
         : addSlider(placeSlider(history.present, missing))
   const replacement = at?.replacement
@@ -193,7 +192,7 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
           Give {missing} a value
         </button>
       )}
-      {line.kind === 'curve' && at && replacement && (
+      {isFormulaLine(line) && at && replacement && (
         <button
           type="button"
           className="pill ml-2 text-ink"

@@ -1,6 +1,7 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import {
   changeLine,
+  kindOf,
   lineColours,
   lineDashes,
   type LineLook,
@@ -15,40 +16,6 @@ import { EditableText } from '../parts/EditableText'
 import { BoundField } from './BoundField'
 import { useWorkbench, useWorkbenchStore } from './store'
 
-const drawn = new Set<Statement['kind']>([
-  'curve',
-  'readings',
-  'accumulate',
-  'tangent',
-  'value',
-  'secant',
-  'normal',
-  'averageRate',
-  'where',
-  'table',
-  'fit',
-  'area',
-  'between',
-  'average',
-  'features',
-  'conclude',
-  'distance',
-])
-
-/** Those that draw points of their own. */
-const pointed = new Set<Statement['kind']>([
-  'readings',
-  'tangent',
-  'value',
-  'secant',
-  'normal',
-  'where',
-  'table',
-  'features',
-  'conclude',
-  'distance',
-])
-
 /** Whether a line is drawn, and how: colour, stroke, width and words. */
 export const LineLookButton = memo(function LineLookButton({
   line,
@@ -58,7 +25,8 @@ export const LineLookButton = memo(function LineLookButton({
   number: number
 }) {
   const { apply } = useWorkbenchStore().getState()
-  if (!drawn.has(line.kind)) return null
+  const { drawn } = kindOf(line)
+  if (!drawn) return null
   const look: LineLook = line.look ?? {}
   const set = (change: LineLook) => apply(changeLine(line.id, { look: { ...look, ...change } }))
   return (
@@ -113,7 +81,7 @@ export const LineLookButton = memo(function LineLookButton({
               onEnter={(v) => set({ width: Math.min(8, Math.max(0.5, v)) })}
             />
           </div>
-          {pointed.has(line.kind) && (
+          {drawn.pointWidth !== undefined && (
             <>
               <label className="flex items-center justify-between gap-3">
                 Marker
@@ -133,7 +101,7 @@ export const LineLookButton = memo(function LineLookButton({
                 <BoundField
                   label={`Marker width of line ${number}`}
                   className="w-20"
-                  value={look.markerWidth ?? usualMarkerWidth(line)}
+                  value={look.markerWidth ?? drawn.pointWidth}
                   step={1}
                   decimals={1}
                   onEnter={(v) => set({ markerWidth: Math.min(48, Math.max(2, v)) })}
@@ -158,9 +126,6 @@ export const LineLookButton = memo(function LineLookButton({
     </>
   )
 })
-
-const usualMarkerWidth = ({ kind }: Statement) =>
-  kind === 'table' || kind === 'readings' ? 6 : kind === 'features' || kind === 'where' ? 9 : 16
 
 /** Which labels of its points a line shows. */
 function PointLabels({ line }: { line: Statement }) {

@@ -1,4 +1,10 @@
-import { editSlot, type LineProblem, type Phrase, type Statement } from '@yperkine/core'
+import {
+  editSlot,
+  isFormulaLine,
+  type LineProblem,
+  type Phrase,
+  type Statement,
+} from '@yperkine/core'
 import { useRef, useState } from 'react'
 import { EditableText } from '../parts/EditableText'
 import { Maths } from '../parts/Maths'
@@ -102,7 +108,7 @@ function Underlined({
   problem: LineProblem
   line: Statement
 }) {
-  const shift = line.kind === 'curve' ? text.length - line.formula.length : 0
+  const shift = isFormulaLine(line) ? text.length - line.formula.length : 0
   const from = shift + Math.min(problem.at!.from, Math.max(0, text.length - shift - 1))
   const to = Math.max(from + 1, shift + problem.at!.to)
   return (

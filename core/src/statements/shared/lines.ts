@@ -1,10 +1,11 @@
-import { lineEquation } from '../study/equation'
-import { formatNumber } from '../study/numbers'
-import { withUnit } from '../study/units'
-import type { LineContext, Readout, StraightLine } from './kind'
+import { lineEquation } from '../../study/equation'
+import { formatNumber } from '../../study/numbers'
+import { withUnit } from '../../study/units'
+import type { LineContext, Readout, StraightLine } from '../contract'
 
 /** A straight line as a readout, with what its other forms are made of. */
 export const lineReadout = (line: StraightLine, { variable, decimals }: LineContext): Readout => ({
+  id: 'line',
   label: 'line',
   text: lineEquation(
     { slope: line.slope, intercept: line.value - line.slope * line.at },
@@ -20,4 +21,4 @@ export const numberReadout = (
   value: number,
   unit: string,
   decimals: number,
-): Readout => ({ label, text: withUnit(formatNumber(value, decimals), unit), value })
+): Readout => ({ id: label, label, text: withUnit(formatNumber(value, decimals), unit), value })

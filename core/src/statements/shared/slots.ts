@@ -1,8 +1,8 @@
-import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
-import { toPlain } from '../language/print'
-import type { SpanText } from '../study/parts'
-import { boundIn, parseSpan } from '../study/values'
-import type { NewSlider, Phrase, Request, SentenceContext } from './kind'
+import { derivativeToLatex, nameToLatex, toLatex } from '../../language/latex'
+import { toPlain } from '../../language/print'
+import type { SpanText } from '../../study/parts'
+import { boundIn, parseSpan } from '../../study/values'
+import type { NewSlider, Phrase, Request, SentenceContext } from '../contract'
 
 /** The curve a slot names: q, or q′ for its derivative. */
 export interface CurveRef {

@@ -1,9 +1,9 @@
-import { measuredSums } from '../calculus/measuredSums'
-import { overShort, stripTop } from '../calculus/overShort'
-import { riemannSum, type RiemannSum, stripEnds, type SumRule } from '../calculus/riemann'
-import { compensatedSum } from '../calculus/quadrature'
-import { extremesOnStrips } from '../features/stripExtremes'
-import { seeded } from '../search/population'
+import { measuredSums } from '../../calculus/measuredSums'
+import { overShort, stripTop } from '../../calculus/overShort'
+import { riemannSum, type RiemannSum, stripEnds, type SumRule } from '../../calculus/riemann'
+import { compensatedSum } from '../../calculus/quadrature'
+import { extremesOnStrips } from '../../features/stripExtremes'
+import { seeded } from '../../search/population'
 import {
   addRational,
   divideRational,
@@ -13,9 +13,9 @@ import {
   rationalFromNumber,
   toDecimalText,
   toNumber,
-} from '../language/rational'
-import { formatNumber, formatShort } from '../study/numbers'
-import { unitOfArea, unitOfDerivative, withUnit } from '../study/units'
+} from '../../language/rational'
+import { formatNumber, formatShort } from '../../study/numbers'
+import { unitOfArea, unitOfDerivative, withUnit } from '../../study/units'
 import type { AreaLine } from './area'
 import { convergence } from './convergence'
 import {
@@ -26,10 +26,10 @@ import {
   type LineResult,
   type Mark,
   type ResultTable,
-} from './kind'
-import { numberReadout } from './lines'
-import { curveText } from './slots'
-import { exactOver, type SpanFacts, totalOf } from './spanFacts'
+} from '../contract'
+import { numberReadout } from '../shared/lines'
+import { curveText } from '../shared/slots'
+import { exactOver, type SpanFacts, totalOf } from '../shared/spanFacts'
 
 /** Strips beyond this are summed and not drawn one by one. */
 const mostDrawn = 10_000
@@ -168,7 +168,8 @@ export function stripsResult(
       ...(measurable
         ? [
             {
-              label: 'difference' as const,
+              id: 'difference',
+              label: 'difference',
               text: rounded ? said : 'none at this rounding',
               value: difference,
             },

@@ -1,19 +1,19 @@
-import { accumulate, type Accumulation } from '../calculus/accumulate'
-import { type Integral, integrate } from '../calculus/integrate'
-import { compensatedSum } from '../calculus/quadrature'
-import type { RealFunction } from '../evaluate/compile'
+import { accumulate, type Accumulation } from '../../calculus/accumulate'
+import { type Integral, integrate } from '../../calculus/integrate'
+import { compensatedSum } from '../../calculus/quadrature'
+import type { RealFunction } from '../../evaluate/compile'
 import {
   type Examination,
   examineInSteps,
   type SignChanges,
   signChangesInSteps,
-} from '../features/examine'
-import type { Steps } from '../features/zeros'
-import { keyOf } from '../language/tree'
-import { type End, exactArea, exactAverage } from '../study/exactArea'
-import type { ExactForm } from '../study/exactForms'
-import type { SpanText } from '../study/parts'
-import type { CurveResult, Examined, LineContext } from './kind'
+} from '../../features/examine'
+import type { Steps } from '../../features/zeros'
+import { keyOf } from '../../language/tree'
+import { type End, exactArea, exactAverage } from '../../study/exactArea'
+import type { ExactForm } from '../../study/exactForms'
+import type { SpanText } from '../../study/parts'
+import type { CurveResult, Examined, LineContext } from '../contract'
 
 /** What is known of a curve over a span, however its strips are cut. */
 export interface SpanFacts {

@@ -1,4 +1,4 @@
-import type { DrawnFunction, LaneOf, LineContext, Mark } from './kind'
+import type { DrawnFunction, LaneOf, LineAction, LineContext, Mark } from '../contract'
 
 /** A trail has this many points at the most. */
 const longestTrail = 500
@@ -26,3 +26,12 @@ export function trailOf(
   )
   return [{ kind: 'points', lane, points }]
 }
+
+/** What a moving place has passed stays drawn, so that a graph grows as it moves. */
+export const trailAction = (label: string, trail: boolean): LineAction => ({
+  id: 'trail',
+  label,
+  does: 'change',
+  change: { trail: !trail },
+  pressed: trail,
+})

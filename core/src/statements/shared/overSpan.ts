@@ -1,6 +1,6 @@
-import { formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, spanSchema, type SpanText } from '../study/parts'
-import type { CurveResult, LineContext, LineProblem, Proposal, Request } from './kind'
+import { formatShort } from '../../study/numbers'
+import { idSchema, lineLookSchema, nameSchema, spanSchema, type SpanText } from '../../study/parts'
+import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import { type CurveRef, curvesMeant, likelySpan, spanIn } from './slots'
 
 /** Members that every line about a curve over a span has. */
@@ -10,16 +10,6 @@ export const overSpanFields = {
   curve: nameSchema,
   span: spanSchema,
 }
-
-/** Such a line with other names for curves and sliders. */
-export const renameOver = <L extends { curve: string; span: SpanText }>(
-  line: L,
-  names: (text: string) => string,
-): L => ({
-  ...line,
-  curve: names(line.curve),
-  span: { from: names(line.span.from), to: names(line.span.to) },
-})
 
 /**
  * Lines over a span for the words behind the one that chose the kind, such as "of q′ over 1 to 4";

@@ -1,9 +1,9 @@
-import type { CurveResult, LineContext, LineProblem, Proposal, Request } from './kind'
+import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import { type CurveRef, curveAndPlace, curveText } from './slots'
-import { type BreakKind, examine } from '../features/examine'
-import type { Tree } from '../language/tree'
-import { exactForm, type ExactForm } from '../study/exactForms'
-import { formatShort } from '../study/numbers'
+import { type BreakKind, examine } from '../../features/examine'
+import type { Tree } from '../../language/tree'
+import { exactForm, type ExactForm } from '../../study/exactForms'
+import { formatShort } from '../../study/numbers'
 
 /** The derivatives of a curve at a place, and where that place is. */
 export interface AtPlace {

@@ -1,15 +1,15 @@
-import { riemannTotal } from '../calculus/riemann'
+import { riemannTotal } from '../../calculus/riemann'
 import {
   countByBound,
   fittedOrder,
   mostTried,
   smallestCount,
   usualOrder,
-} from '../calculus/sumErrors'
-import { formatNumber, formatPower, formatShort } from '../study/numbers'
+} from '../../calculus/sumErrors'
+import { formatNumber, formatPower, formatShort } from '../../study/numbers'
 import type { AreaLine } from './area'
-import type { LineContext, ResultChart, ResultTable } from './kind'
-import { remember, type SpanFacts } from './spanFacts'
+import type { LineContext, ResultChart, ResultTable } from '../contract'
+import { remember, type SpanFacts } from '../shared/spanFacts'
 
 const rules = ['left', 'right', 'midpoint', 'trapezoid', 'simpson'] as const
 const counts = [2, 4, 8, 16, 32, 64, 128, 256, 512, 1024]

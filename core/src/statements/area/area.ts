@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { formatShort } from '../study/numbers'
-import { placeTextSchema } from '../study/parts'
+import { formatShort } from '../../study/numbers'
+import { placeTextSchema } from '../../study/parts'
 import { measuredResult, stripsResult } from './areaResult'
 import {
   failed,
@@ -9,8 +9,8 @@ import {
   type SentenceContext,
   type SliderRole,
   type StatementKind,
-} from './kind'
-import { lookOverFormula, overSpanFields, renameOver } from './overSpan'
+} from '../contract'
+import { lookOverFormula, overSpanFields } from '../shared/overSpan'
 import {
   curvesMeant,
   curveSlot,
@@ -20,8 +20,8 @@ import {
   spanIn,
   spanSlot,
   wordsAfter,
-} from './slots'
-import { spanFacts } from './spanFacts'
+} from '../shared/slots'
+import { spanFacts } from '../shared/spanFacts'
 
 export const areaRules = ['position', 'trapezoid', 'simpson', 'lower', 'upper', 'random'] as const
 export type AreaRule = (typeof areaRules)[number]
@@ -68,6 +68,50 @@ const positionMarks: SliderRole['marks'] = namedPositions.map(({ value, text }) 
 export const areaKind: StatementKind<AreaLine> = {
   kind: 'area',
   schema: areaLineSchema,
+  topic: 'areas',
+  said: ['area', 'area under'],
+  uses: { curves: ['curve'], spans: ['span'], numbers: ['count', 'position', 'tolerance'] },
+  actions(line, { isMeasured, number }) {
+    // Between readings the curve is not known: there is no error to look at.
+    if (isMeasured(line.curve)) return []
+    const { convergence, rule, seed, tolerance } = line
+    const change = { convergence: !convergence }
+    return [
+      { id: 'convergence', label: 'Convergence', does: 'change', change, pressed: convergence },
+      ...(rule === 'random'
+        ? [
+            {
+              id: 'places',
+              label: 'Other places',
+              does: 'change' as const,
+              change: { seed: seed + 1 },
+            },
+          ]
+        : []),
+      ...(convergence
+        ? [
+            {
+              id: 'tolerance',
+              label: 'Error under',
+              does: 'number' as const,
+              field: 'tolerance',
+              words: 'error under',
+              value: number(tolerance) ?? 0.001,
+            },
+          ]
+        : []),
+    ]
+  },
+  choose(_line, field, text) {
+    if (field !== 'rule' || text === 'here') return field === 'rule' ? { change: {} } : null
+    const share = Number(text)
+    if (text.trim() === '' || Number.isNaN(share)) return null
+    return {
+      change: { rule: 'position', position: text },
+      slide: { member: 'position', value: share },
+    }
+  },
+  drawn: {},
 
   sentence: (line, context) =>
     context.isMeasured(line.curve)
@@ -162,20 +206,12 @@ export const areaKind: StatementKind<AreaLine> = {
       })
   },
 
-  placeFields: [],
-  hasSpan: true,
   sliderRoles: (line) => ({
     [line.count]: { words: 'strips', marks: noMarks },
     [line.position]: {
       words: line.rule === 'position' ? 'height at' : 'height at (not in use)',
       marks: positionMarks,
     },
-  }),
-  rename: (line, names) => ({
-    ...renameOver(line, names),
-    count: names(line.count),
-    position: names(line.position),
-    tolerance: names(line.tolerance),
   }),
 }
 

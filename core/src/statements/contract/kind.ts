@@ -1,0 +1,91 @@
+import type { z } from 'zod'
+import type { SpanText } from '../../study/parts'
+import type { ActionFacts, LineAction } from './actions'
+import type { CurveContext, LineContext } from './context'
+import type { CurveLookup } from './curves'
+import type { LaneOf } from './marks'
+import type { Proposal, Request } from './requests'
+import type { LineResult } from './results'
+import type { Phrase, SentenceContext } from './sentence'
+
+/** What a slider does in a line, for its track. */
+export interface SliderRole {
+  /** strips, height at */
+  words: string
+  /** Values with a name of their own; the pointer is drawn to them. */
+  marks: readonly { value: number; text: string }[]
+}
+
+/**
+ * Which members of a line hold what. Renaming, flags and bars on the ruler, dragging and dependence
+ * all follow from it.
+ */
+export interface Uses<L> {
+  /** The letter of the curve that the line brings. */
+  name?: keyof L & string
+  /** Letters of curves it is about. */
+  curves?: readonly (keyof L & string)[]
+  /** Places on the axis, as text: each has its flag. */
+  places?: readonly (keyof L & string)[]
+  /** Spans, as text: each has its bar. */
+  spans?: readonly (keyof L & string)[]
+  /** The span on which its own curve is drawn: it has no bar. */
+  domain?: keyof L & string
+  /** Numbers, and expressions in sliders and curves. */
+  numbers?: readonly (keyof L & string)[]
+  /** Formulas of the variable. */
+  formulas?: readonly (keyof L & string)[]
+}
+
+/** What a kind of line that brings a curve knows of it. */
+export interface CurveSide<L> {
+  /** The curve, ready for use, or why there is none. */
+  make(line: L, context: CurveContext): CurveLookup
+  /** Where it is drawn, as text; `spanOf` tells that of another curve. */
+  span(line: L, spanOf: (curve: string) => SpanText): SpanText
+  /** Given by readings: nothing is known between them. */
+  measured?: boolean
+  /** The lowest rung of its ladder: -1 for the area from its beginning, which is usual, 0 for itself. */
+  lowestOrder?: -1 | 0
+}
+
+/** That a line is drawn, so that it can be hidden and given a look. */
+export interface Drawn<L> {
+  /** Set where it draws points of its own: how wide they usually are, in pixels. */
+  pointWidth?: number
+  /** The curve or derivative that it stands for on its lane: its sample stands before the sentence. */
+  stands?(line: L): LaneOf
+}
+
+/** A kind of line: all that the rest of the project knows about it. */
+export interface StatementKind<L extends { kind: string; id: string }> {
+  kind: L['kind']
+  schema: z.ZodType<L>
+  /** Its place in the list of studies; null where it has none of its own. */
+  topic: string | null
+  /** Words that ask for it, the plain one first; none where no words do. */
+  said: readonly string[]
+  uses: Uses<L>
+  sentence(line: L, context: SentenceContext): Phrase[]
+  evaluate(line: L, context: LineContext): LineResult
+  /** Lines this kind would offer for what was typed; ids are given later. */
+  offers(request: Request): Proposal<L>[]
+  /** What it can do beside its slots, in buttons of a word or two. */
+  actions?(line: L, facts: ActionFacts): readonly LineAction[]
+  curve?: CurveSide<L>
+  drawn?: Drawn<L>
+  /** Where it keeps the numbers of a curve row by row, for lines that are worked out from them. */
+  tabulates?(line: L): LaneOf
+  /** What else is to be seen once it has been added: another curve on the lane of the first. */
+  whenAdded?(line: L): { lane: LaneOf; other: string } | null
+  /** What a choice in one of its slots comes to, where that is more than putting it there. */
+  choose?(line: L, field: string, text: string): Chosen<L> | null
+  /** What the sliders do that stand in this line alone, by their names. */
+  sliderRoles?(line: L): Readonly<Record<string, SliderRole>>
+}
+
+/** Members to change, or a value for a slider that stands in one of them, which then changes instead. */
+export interface Chosen<L> {
+  change: Partial<L>
+  slide?: { member: keyof L & string; value: number }
+}

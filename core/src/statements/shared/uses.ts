@@ -1,0 +1,44 @@
+import type { SpanText } from '../../study/parts'
+import type { Uses } from '../contract'
+
+/** The texts of some members of a line; a member it does not have holds none. */
+export function textsOf(
+  line: object,
+  fields: readonly string[] = [],
+): { field: string; text: string }[] {
+  const members = line as Record<string, unknown>
+  return fields.flatMap((field) => {
+    const text = members[field]
+    return typeof text === 'string' ? [{ field, text }] : []
+  })
+}
+
+/** The spans of some members of a line. */
+export function spansOf(line: object, fields: readonly string[] = []): SpanText[] {
+  const members = line as Record<string, unknown>
+  return fields.map((field) => members[field] as SpanText)
+}
+
+/** A line with every text that names curves or sliders put through a change. */
+export function renamed<L extends object>(
+  line: L,
+  uses: Uses<L>,
+  names: (text: string) => string,
+): L {
+  const { name, curves = [], places = [], numbers = [], formulas = [], spans = [], domain } = uses
+  const texts = textsOf(line, [
+    ...(name ? [name] : []),
+    ...curves,
+    ...places,
+    ...numbers,
+    ...formulas,
+  ])
+  const all = [...spans, ...(domain ? [domain] : [])]
+  return {
+    ...line,
+    ...Object.fromEntries(texts.map(({ field, text }) => [field, names(text)])),
+    ...Object.fromEntries(
+      spansOf(line, all).map(({ from, to }, i) => [all[i], { from: names(from), to: names(to) }]),
+    ),
+  }
+}
