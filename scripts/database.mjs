@@ -267,9 +267,9 @@ function watchOver(state, launch, onEnd) {
       silence = 0
       return
     }
-    // It is given ever more time, up to half a minute: a full disk does not empty in a second.
+    // Its old processes may need a moment to go; a full disk does not empty in a second.
     silence += 1
-    if ((silence & (silence - 1)) !== 0 && silence % 30 !== 0) return
+    if (silence > 15 && silence % 15 !== 0) return
     onEnd()
     launch()
   }, 1000)

@@ -126,7 +126,7 @@ export async function measureLostEdits() {
       if (saved && (await kept()) < edits - 1) lost += 1
       if (await page.getByRole('button', { name: 'Take theirs' }).isVisible()) conflicts += 1
     }
-    await page.getByText('Saved', { exact: true }).waitFor({ timeout: 60_000 })
+    await page.getByText('Saved', { exact: true }).waitFor({ timeout: 180_000 })
     if ((await kept()) !== edits) lost += edits - (await kept())
   }).finally(() => browser.close())
   const note = ` (${edits} edits, ${conflicts} false conflicts)`

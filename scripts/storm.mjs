@@ -66,8 +66,14 @@ async function fuzz(file, name, firstSeed) {
 }
 
 const agent = new http.Agent({ keepAlive: true, maxSockets: 32 })
-/** One request, of any shape; resolves with its status and body, or null without an answer. */
-function send(address, { method = 'GET', route, headers = {}, body }) {
+/**
+ * One request, of any shape; resolves with its status and body, or null without an answer. A kept
+ * connection may be closed just as it is used again: then the request is sent once more on a new one.
+ */
+const send = async (address, request) =>
+  (await sendOn(agent, address, request)) ?? sendOn(false, address, request)
+
+function sendOn(agent, address, { method = 'GET', route, headers = {}, body }) {
   return new Promise((resolve) => {
     const began = performance.now()
     const request = http.request(`${address}${route}`, { method, agent, headers }, (response) => {
