@@ -1,3 +1,4 @@
+import { maybeEntry } from '../functions'
 import {
   addRational,
   divideRational,
@@ -187,31 +188,8 @@ function ofOne(tree: Tree, search: Search): Tree | null {
   const inner = tree.args[0]!
   const slope = straight(inner, search)
   if (!slope) return null
-  const over = (above: Tree) => quotient(above, slope)
-  switch (tree.name) {
-    case 'sin':
-      return over(negate(call('cos', inner)))
-    case 'cos':
-      return over(call('sin', inner))
-    case 'tan':
-      return over(negate(call('ln', call('abs', call('cos', inner)))))
-    case 'exp':
-      return over(call('exp', inner))
-    case 'sinh':
-      return over(call('cosh', inner))
-    case 'cosh':
-      return over(call('sinh', inner))
-    case 'ln':
-      return over(sum(product(inner, call('ln', inner)), negate(inner)))
-    case 'sqrt':
-      return over(product(exactly(rational(2n, 3n)), inner, call('sqrt', inner)))
-    case 'abs':
-      return over(quotient(product(inner, tree), whole(2)))
-    case 'cbrt':
-      return over(product(exactly(rational(3n, 4n)), inner, call('cbrt', inner)))
-    default:
-      return null
-  }
+  const found = maybeEntry(tree.name)?.antiderivative
+  return found ? quotient(found(inner), slope) : null
 }
 
 /** sin² u = (1 - cos 2u)/2 and cos² u = (1 + cos 2u)/2. */
@@ -260,13 +238,8 @@ function polynomialTimes(factors: readonly Tree[], search: Search): Tree | null 
 function rootOf(g: Tree, search: Search): { inner: Tree; exponent: Rational } | null {
   const asPower = g.kind === 'power' ? rationalOf(g.exponent) : null
   const inner = g.kind === 'power' ? g.base : g.kind === 'call' ? g.args[0]! : null
-  const exponent =
-    asPower ??
-    (g.kind === 'call' && g.name === 'sqrt'
-      ? rational(1n, 2n)
-      : g.kind === 'call' && g.name === 'cbrt'
-        ? rational(1n, 3n)
-        : null)
+  const order = g.kind === 'call' ? maybeEntry(g.name)?.root : undefined
+  const exponent = asPower ?? (order ? rational(1n, order) : null)
   return exponent && !isWhole(exponent) && inner && straight(inner, search)
     ? { inner, exponent }
     : null

@@ -1,5 +1,6 @@
+import { maybeEntry } from '../functions'
 import { toText } from '../language/print'
-import { call, type Tree, whole } from '../language/tree'
+import { type Tree, whole } from '../language/tree'
 
 /** Over more denominators than this a sum only grows: nothing is seen in it any more. */
 const mostDenominators = 6
@@ -29,12 +30,8 @@ export function asQuotient(tree: Tree): { above: Tree; below: Tree } | null {
     return { above: { kind: 'product', factors }, below: productOf(belows) }
   }
   if (tree.kind === 'call') {
-    const [u] = tree.args as [Tree]
-    const [sine, cosine] = [call('sin', u), call('cos', u)]
-    if (tree.name === 'tan') return { above: sine, below: cosine }
-    if (tree.name === 'cot') return { above: cosine, below: sine }
-    if (tree.name === 'sec') return { above: whole(1), below: cosine }
-    if (tree.name === 'csc') return { above: whole(1), below: sine }
+    const parts = maybeEntry(tree.name)?.quotient
+    if (parts) return parts(tree.args[0]!)
   }
   if (tree.kind === 'power' && tree.exponent.kind === 'number' && tree.exponent.exact.d === 1n) {
     const { n } = tree.exponent.exact

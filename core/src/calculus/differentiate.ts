@@ -1,5 +1,5 @@
 import { compileTree } from '../evaluate/compile'
-import { elementary } from '../functions/table'
+import { entryOf, maybeEntry } from '../functions'
 import { addRational, rational } from '../language/rational'
 import {
   call,
@@ -182,7 +182,7 @@ function callRule(
       )
     }
     default:
-      return product(elementary[tree.name].derivative(first!), derivative(first!))
+      return product(entryOf(tree.name).derivative(first!), derivative(first!))
   }
 }
 
@@ -350,8 +350,8 @@ const hasCurve = (tree: Tree): boolean => tree.kind === 'curve' || childrenOf(tr
 function needs(tree: Tree, into = new Map<string, Condition>()): Map<string, Condition> {
   const add = (condition: Condition) =>
     into.set(conditionParts(condition).map(keyOf).join('|') + relationText(condition), condition)
-  if (tree.kind === 'call' && tree.name in elementary) {
-    const { domain } = elementary[tree.name as keyof typeof elementary]
+  if (tree.kind === 'call') {
+    const domain = maybeEntry(tree.name)?.domain
     if (domain) add(domain(tree.args[0]!))
   }
   if (tree.kind === 'call' && tree.name === 'logBase') {
@@ -415,10 +415,12 @@ function isImplied(
     if (relation === '!=' && equalsNumber(right!, 0) && other.relations[0] === '!=') {
       return factorKeys(below).includes(keyOf(rootless(left!))) || factorsCover(left!, below)
     }
-    if (condition.relations.length === 2 && other.relations[0] === '>=') {
+    if (condition.relations.join() === '<=,<=' && other.relations[0] === '>=') {
       return (
+        equalsNumber(left!, -1) &&
+        equalsNumber(condition.terms[2]!, 1) &&
         keyOf(below) ===
-        keyOf(simplify(sum(whole(1), negate(power(condition.terms[1]!, whole(2))))))
+          keyOf(simplify(sum(whole(1), negate(power(condition.terms[1]!, whole(2))))))
       )
     }
     return false
@@ -434,7 +436,7 @@ function factorKeys(tree: Tree): string[] {
 /** What must not be 0 for a power or root of it not to be 0. */
 function rootless(tree: Tree): Tree {
   if (tree.kind === 'power') return rootless(tree.base)
-  const isRoot = tree.kind === 'call' && (tree.name === 'sqrt' || tree.name === 'cbrt')
+  const isRoot = tree.kind === 'call' && maybeEntry(tree.name)?.root !== undefined
   return isRoot ? rootless(tree.args[0]!) : tree
 }
 

@@ -1,3 +1,4 @@
+import { type FunctionName, maybeEntry } from '../functions'
 import {
   addRational,
   divideRational,
@@ -116,30 +117,16 @@ function isTotalNode(tree: Tree): boolean {
       )
     }
     case 'call':
-      return totalFunctions.has(tree.name) && tree.args.every(isTotal)
+      return isTotalFunction(tree.name) && tree.args.every(isTotal)
     case 'curve':
     case 'pieces':
       return false
   }
 }
 
-const totalFunctions = new Set([
-  'sin',
-  'cos',
-  'arctan',
-  'arccot',
-  'sinh',
-  'cosh',
-  'tanh',
-  'exp',
-  'cbrt',
-  'abs',
-  'sgn',
-  'floor',
-  'ceil',
-  'min',
-  'max',
-])
+/** min and max have a value wherever their arguments do. */
+const isTotalFunction = (name: FunctionName) =>
+  name === 'min' || name === 'max' || maybeEntry(name)?.total === true
 
 /** Surely above 0 wherever it has a value, and having one everywhere. */
 export function isPositive(tree: Tree): boolean {
@@ -149,7 +136,7 @@ export function isPositive(tree: Tree): boolean {
     case 'constant':
       return true
     case 'call':
-      return (tree.name === 'exp' || tree.name === 'cosh') && isTotal(tree)
+      return maybeEntry(tree.name)?.positive === true && isTotal(tree)
     case 'power':
       return isPositive(tree.base) && isTotal(tree.exponent)
     case 'product':
@@ -635,18 +622,10 @@ function foldPower(base: NumberTree, exponent: Rational): NumberTree | null {
 function reduceCall(tree: Tree & { kind: 'call' }): Tree {
   const [first] = tree.args
   if (!first) return tree
-  if (tree.name === 'ln' && first.kind === 'constant' && first.name === 'e') return whole(1)
-  if (tree.name === 'ln' && isOne(first)) return whole(0)
-  if (isZero(first)) {
-    if (
-      ['sin', 'tan', 'arcsin', 'arctan', 'sinh', 'tanh', 'sqrt', 'cbrt', 'abs', 'sgn'].includes(
-        tree.name,
-      )
-    ) {
-      return whole(0)
-    }
-    if (['cos', 'sec', 'cosh', 'exp'].includes(tree.name)) return whole(1)
-  }
+  const entry = maybeEntry(tree.name)
+  const exact = entry?.exact?.(first)
+  if (exact) return exact
+  if (isZero(first) && entry?.atZero !== undefined) return whole(entry.atZero)
   if (tree.name === 'sqrt') {
     // √(x²) is |x|; √9 is 3.
     if (first.kind === 'power' && isNatural(first.exponent)) {

@@ -1,13 +1,6 @@
-import { elementary, logToBase } from '../functions/table'
+import { entryOf, logToBase, type UnaryName } from '../functions'
 import { toNumber } from '../language/rational'
-import {
-  type Condition,
-  type FunctionName,
-  keyOf,
-  literalFraction,
-  type Relation,
-  type Tree,
-} from '../language/tree'
+import { type Condition, keyOf, literalFraction, type Relation, type Tree } from '../language/tree'
 import { realPower, rootPower } from './realPower'
 import { holds } from './relations'
 
@@ -88,35 +81,15 @@ function fusedParts(term: Tree): { factor: number; left: Tree | null; right: Tre
   return null
 }
 
-const expLoop: UnaryLoop = (a, out, count) => {
-  for (let i = 0; i < count; i++) out[i] = Math.exp(a[i]!)
-}
-const ownLoops: Partial<Record<FunctionName, UnaryLoop>> = {
-  exp: expLoop,
-  sin: (a, out, count) => {
-    for (let i = 0; i < count; i++) out[i] = Math.sin(a[i]!)
-  },
-  cos: (a, out, count) => {
-    for (let i = 0; i < count; i++) out[i] = Math.cos(a[i]!)
-  },
-  tan: (a, out, count) => {
-    for (let i = 0; i < count; i++) out[i] = Math.tan(a[i]!)
-  },
-  ln: (a, out, count) => {
-    for (let i = 0; i < count; i++) out[i] = a[i]! > 0 ? Math.log(a[i]!) : NaN
-  },
-  sqrt: (a, out, count) => {
-    for (let i = 0; i < count; i++) out[i] = Math.sqrt(a[i]!)
-  },
-  abs: (a, out, count) => {
-    for (let i = 0; i < count; i++) out[i] = Math.abs(a[i]!)
-  },
-}
 const loopOver =
   (apply: (x: number) => number): UnaryLoop =>
   (a, out, count) => {
     for (let i = 0; i < count; i++) out[i] = apply(a[i]!)
   }
+const loopOf = (name: UnaryName): UnaryLoop => {
+  const { loop, value } = entryOf(name)
+  return loop ?? loopOver(value)
+}
 const loopOverPairs =
   (apply: (x: number, y: number) => number): BinaryLoop =>
   (a, b, out, count) => {
@@ -251,7 +224,7 @@ export function compileBlocks(
         const fraction = literalFraction(part.exponent)
         if (fraction) return unary(emit(part.base), loopOver(rootPower(fraction)))
         if (part.base.kind === 'constant' && part.base.name === 'e') {
-          return unary(emit(part.exponent), expLoop)
+          return unary(emit(part.exponent), loopOf('exp'))
         }
         if (part.exponent.kind === 'number') {
           const fixed = toNumber(part.exponent.exact)
@@ -269,7 +242,7 @@ export function compileBlocks(
         if (part.name === 'logBase') return binary(args[0]!, args[1]!, loopOverPairs(logToBase))
         if (part.name === 'min') return args.reduce((u, v) => binary(u, v, loopOverPairs(Math.min)))
         if (part.name === 'max') return args.reduce((u, v) => binary(u, v, loopOverPairs(Math.max)))
-        return unary(args[0]!, ownLoops[part.name] ?? loopOver(elementary[part.name].value))
+        return unary(args[0]!, loopOf(part.name))
       }
       case 'curve':
         throw new TypeError(`the curve ${part.name} must be expanded before compiling`)

@@ -1,4 +1,4 @@
-import { elementary, logToBase, logToBaseJet } from '../functions/table'
+import { entryOf, logToBase, logToBaseJet } from '../functions'
 import { toNumber } from '../language/rational'
 import {
   type CallTree,
@@ -229,7 +229,7 @@ function compileCall(tree: CallTree, slots: Slots): Scalar {
       }
     }
     default: {
-      const { value } = elementary[tree.name]
+      const { value } = entryOf(tree.name)
       const of = args[0]!
       return (x, p) => value(of(x, p))
     }
@@ -355,7 +355,7 @@ function compileCallJet(tree: CallTree, slots: Slots): JetCode {
         args.map((a) => a(x, p, look)).reduce((u, v) => lesserJet(u, v, sign, look))
     }
     default: {
-      const { jet } = elementary[tree.name]
+      const { jet } = entryOf(tree.name)
       const of = args[0]!
       return (x, p, look) => jet(of(x, p, look), look)
     }

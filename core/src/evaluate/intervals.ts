@@ -206,7 +206,7 @@ function positivePower(x: number, n: number, round: (a: number, b: number) => nu
 }
 
 /** A function that rises on the whole interval, from its ends. */
-const rising = (
+export const rising = (
   f: (x: number) => number,
   { lo, hi }: Interval,
   isExact: (x: number) => boolean = (x) => x === 0,
@@ -214,7 +214,7 @@ const rising = (
   lo: isExact(lo) ? f(lo) : down2(f(lo)),
   hi: isExact(hi) ? f(hi) : up2(f(hi)),
 })
-const falling = (f: (x: number) => number, { lo, hi }: Interval): Interval => ({
+export const falling = (f: (x: number) => number, { lo, hi }: Interval): Interval => ({
   lo: down2(f(hi)),
   hi: up2(f(lo)),
 })

@@ -74,8 +74,12 @@ export function divideJets(u: Jet, v: Jet): Jet {
   return out
 }
 
-/** The jet of v with v' = u' · g and the given value: the chain rule, integrated. */
+/**
+ * The jet of v with v' = u' · g and the given value: the chain rule, integrated. Where there is no
+ * value there is no slope either, though g may go on, as 1/(1 - u²) does beyond artanh.
+ */
 export function chainJet(u: Jet, value: number, g: Jet): Jet {
+  if (Number.isNaN(value)) return undefinedJet(u.length)
   const out = new Float64Array(u.length)
   out[0] = value
   for (let k = 1; k < out.length; k++) {

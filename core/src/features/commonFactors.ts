@@ -1,4 +1,5 @@
 import { simplify } from '../calculus/simplify'
+import { maybeEntry } from '../functions'
 import {
   addRational,
   divideRational,
@@ -91,16 +92,13 @@ function decompose(term: Tree): Term {
           found.growth.push(product(exactly(times), u))
           return
         }
-        if (part.name === 'sqrt') return atom(u, divideRational(times, rational(2n)))
-        if (part.name === 'cbrt') return atom(u, divideRational(times, rational(3n)))
-        const [sine, cosine] = [call('sin', u), call('cos', u)]
-        if (part.name === 'tan' || part.name === 'cot') {
-          const [above, below] = part.name === 'tan' ? [sine, cosine] : [cosine, sine]
-          atom(above, times)
+        const entry = maybeEntry(part.name)
+        if (entry?.root) return atom(u, divideRational(times, rational(entry.root)))
+        if (entry?.quotient) {
+          const { above, below } = entry.quotient(u)
+          if (!isNumber(above)) atom(above, times)
           return atom(below, negateRational(times))
         }
-        if (part.name === 'sec') return atom(cosine, negateRational(times))
-        if (part.name === 'csc') return atom(sine, negateRational(times))
         return atom(part, times)
       }
       default:

@@ -1,6 +1,7 @@
 import type { BoxCode } from '../evaluate/enclosures'
 import { compileBoxes } from '../evaluate/enclosures'
 import * as I from '../evaluate/intervals'
+import { maybeEntry } from '../functions'
 import { literalFraction, type Tree } from '../language/tree'
 import { commonFactor } from './commonFactors'
 
@@ -30,10 +31,9 @@ export function certainSign(tree: Tree, variable: string, x: number): Sign {
     }
     case 'call': {
       const [u] = tree.args as [Tree]
-      if (tree.name === 'exp' || tree.name === 'cosh') return 1
-      if (['cbrt', 'sinh', 'tanh', 'arctan', 'arcsin'].includes(tree.name)) {
-        return certainSign(u, variable, x)
-      }
+      const entry = maybeEntry(tree.name)
+      if (entry?.positive && entry.total) return 1
+      if (entry?.signOfArgument) return certainSign(u, variable, x)
       break
     }
     case 'sum': {

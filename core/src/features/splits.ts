@@ -3,6 +3,7 @@ import * as I from '../evaluate/intervals'
 import type { Interval } from '../evaluate/intervals'
 import { compileTree } from '../evaluate/compile'
 import { holds } from '../evaluate/relations'
+import { entryOf, maybeEntry } from '../functions'
 import { simplify } from '../calculus/simplify'
 import {
   call,
@@ -86,51 +87,28 @@ function criticalParts(
     if (part.kind !== 'call') return
     const [first, second] = part.args as [Tree, Tree?]
     switch (part.name) {
-      case 'abs':
-      case 'sgn':
-      case 'sqrt':
-      case 'cbrt':
-      case 'ln':
-      case 'log':
-        return add(first)
       case 'logBase':
         add(first)
         add(sum(first, whole(-1)))
         return add(second!)
-      case 'tan':
-      case 'sec':
-        return add(call('cos', first))
-      case 'cot':
-      case 'csc':
-        return add(call('sin', first))
-      case 'arcsin':
-      case 'arccos':
-        add(sum(first, whole(-1)))
-        return add(sum(first, whole(1)))
-      case 'arcsec':
-      case 'arccsc':
-        add(first)
-        add(sum(first, whole(-1)))
-        return add(sum(first, whole(1)))
       case 'min':
       case 'max':
         for (let i = 0; i < part.args.length; i++) {
           for (let j = i + 1; j < part.args.length; j++) add(minus(part.args[i]!, part.args[j]!))
         }
         return
-      case 'floor':
-      case 'ceil': {
-        const notes = I.noNotes()
-        const [range] = compileBoxes(first, variable)(span, 1, notes)
+      default: {
+        const { breaks, breaksAtWholes } = entryOf(part.name)
+        breaks?.(first).forEach(add)
+        if (!breaksAtWholes) return
+        const [range] = compileBoxes(first, variable)(span, 1, I.noNotes())
         const [low, high] = [Math.floor(range!.lo), Math.ceil(range!.hi)]
         if (!(high - low <= mostSteps)) {
           complete = false
           return
         }
         for (let k = low; k <= high; k++) add(sum(first, whole(-k)))
-        return
       }
-      default:
     }
   }
   visit(tree)
@@ -245,23 +223,13 @@ export function settledAt(tree: Tree, variable: string, x: number): Tree {
     }
     if (part.kind === 'call' && dependsOn(part, variable)) {
       const value = part.args.map(valueOf)
-      switch (part.name) {
-        case 'abs':
-          return value[0]! < 0 ? negate(visit(part.args[0]!)) : visit(part.args[0]!)
-        case 'sgn':
-          return stepped(part, Math.sign(value[0]!))
-        case 'floor':
-          return stepped(part, Math.floor(value[0]!))
-        case 'ceil':
-          return stepped(part, Math.ceil(value[0]!))
-        case 'min':
-        case 'max': {
-          const best = part.name === 'min' ? Math.min(...value) : Math.max(...value)
-          const chosen = part.args[value.indexOf(best)]
-          return chosen ? visit(chosen) : part
-        }
-        default:
+      if (part.name === 'min' || part.name === 'max') {
+        const best = part.name === 'min' ? Math.min(...value) : Math.max(...value)
+        const chosen = part.args[value.indexOf(best)]
+        return chosen ? visit(chosen) : part
       }
+      const smooth = maybeEntry(part.name)?.smooth
+      if (smooth) return smooth(value[0]!, visit(part.args[0]!)) ?? part
     }
     let changed = false
     const settled = mapChildren(part, (child) => {
@@ -273,9 +241,6 @@ export function settledAt(tree: Tree, variable: string, x: number): Tree {
   }
   return visit(tree)
 }
-
-/** A step that holds on a stretch; beyond what doubles hold the call stays as it is. */
-const stepped = (part: Tree, step: number): Tree => (Number.isFinite(step) ? whole(step) : part)
 
 function conditionHolds(condition: Condition, valueOf: (part: Tree) => number): boolean {
   if (condition.kind !== 'compare') {
@@ -331,25 +296,13 @@ function pinnedAnew(tree: Tree, zeros: ReadonlySet<string>): Tree {
     if (part.kind === 'call') {
       const [first] = part.args as [Tree]
       const isZero = (of: Tree) => zeros.has(keyOf(of))
-      if ((part.name === 'tan' || part.name === 'sec') && isZero(call('cos', first))) {
-        return quotient(whole(1), whole(0))
-      }
-      if ((part.name === 'cot' || part.name === 'csc') && isZero(call('sin', first))) {
-        return quotient(whole(1), whole(0))
-      }
-      const shifted = (by: number) => isZero(sum(first, whole(by)))
-      if (/^arc(sin|cos|sec|csc)$/.test(part.name)) {
-        if (shifted(-1)) {
-          return part.name === 'arccos' || part.name === 'arcsec'
-            ? whole(0)
-            : call(part.name, whole(1))
-        }
-        if (shifted(1)) return call(part.name, whole(-1))
-      }
-      if (part.name === 'floor' || part.name === 'ceil') {
+      const entry = maybeEntry(part.name)
+      const there = entry?.atBreak?.(first, isZero)
+      if (there) return there
+      if (entry?.breaksAtWholes) {
         for (const key of zeros) {
           const k = stepOf(key, first)
-          if (k !== null) return whole(k)
+          if (k !== null) return call(part.name, whole(k))
         }
       }
       if (part.name === 'min' || part.name === 'max') {

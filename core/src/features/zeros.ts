@@ -1,5 +1,6 @@
 import { asQuotient } from '../calculus/asQuotient'
 import { simplify } from '../calculus/simplify'
+import { maybeEntry } from '../functions'
 import { toNumber } from '../language/rational'
 import { commonFactor } from './commonFactors'
 import { signByValue } from './sign'
@@ -125,33 +126,13 @@ function takenApart(tree: Tree, variable: string): Factor[] {
       if (!value) return []
       return value.n > 0n ? raised(factorsOf(base), Number(value.n) / Number(value.d)) : []
     }
-    case 'call':
-      switch (tree.name) {
-        case 'exp':
-        case 'cosh':
-        case 'sec':
-        case 'csc':
-          return []
-        case 'sqrt':
-          return raised(factorsOf(tree.args[0]!), 1 / 2)
-        case 'cbrt':
-          return raised(factorsOf(tree.args[0]!), 1 / 3)
-        case 'abs':
-        case 'sinh':
-        case 'tanh':
-        case 'arctan':
-        case 'arcsin':
-          return factorsOf(tree.args[0]!)
-        case 'tan':
-          return [{ tree: call('sin', tree.args[0]!), power: 1 }]
-        case 'cot':
-          return [{ tree: call('cos', tree.args[0]!), power: 1 }]
-        case 'ln':
-        case 'log':
-          return factorsOf(simplify(sum(tree.args[0]!, whole(-1))))
-        default:
-          return [{ tree, power: 1 }]
-      }
+    case 'call': {
+      const [u] = tree.args as [Tree]
+      const zero = maybeEntry(tree.name)?.zero
+      if (zero === 'never') return []
+      if (!zero) return [{ tree, power: 1 }]
+      return 'power' in zero ? raised(factorsOf(u), zero.power) : factorsOf(simplify(zero.tree(u)))
+    }
     case 'sum':
       return trigFactors(tree) ?? factorsOfSum(tree.terms, variable) ?? [{ tree, power: 1 }]
     default:

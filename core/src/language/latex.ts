@@ -1,7 +1,7 @@
+import { entryOf, type FunctionName, maybeEntry, unaryNames } from '../functions'
 import { decimalText, rationalText } from './print'
 import {
   type Condition,
-  type FunctionName,
   isNegative,
   isNumber,
   isOne,
@@ -17,28 +17,17 @@ interface Printed {
   binds: number
 }
 
-const named: Partial<Record<FunctionName, string>> = {
-  sin: '\\sin',
-  cos: '\\cos',
-  tan: '\\tan',
-  sec: '\\sec',
-  csc: '\\csc',
-  cot: '\\cot',
-  arcsin: '\\arcsin',
-  arccos: '\\arccos',
-  arctan: '\\arctan',
-  arcsec: '\\operatorname{arcsec}',
-  arccsc: '\\operatorname{arccsc}',
-  arccot: '\\operatorname{arccot}',
-  sinh: '\\sinh',
-  cosh: '\\cosh',
-  tanh: '\\tanh',
-  ln: '\\ln',
-  log: '\\log',
-  sgn: '\\operatorname{sgn}',
-  min: '\\min',
-  max: '\\max',
+/** The name that stands before the argument, in LaTeX. */
+function nameOf(name: FunctionName): string {
+  const latex = maybeEntry(name)?.latex
+  return latex && 'name' in latex ? latex.name : `\\${name}`
 }
+
+/** Whether it is written by a name before its argument. */
+const isNamed = (name: FunctionName) => 'name' in (maybeEntry(name)?.latex ?? { name })
+/** What a formula that begins with a function begins with. */
+const opens = [...unaryNames.filter(isNamed).map(nameOf), ...['\\log', '\\min', '\\max']]
+
 const relations: Record<Relation, string> = {
   '<': '<',
   '<=': '\\le',
@@ -200,12 +189,7 @@ function separator(before: Tree, part: string, text: string): string {
   const digitsMeet = /^[\d.]/.test(part) || (/^\\frac/.test(part) && /\d$/.test(text))
   if (digitsMeet) return ' \\cdot '
   // Only another function ends the argument of sin x; a root or a letter would go on with it.
-  if (
-    endsBare(before) &&
-    !/^\\(?:arc|sin|cos|tan|sec|csc|cot|ln|log|min|max|operatorname)/.test(part)
-  ) {
-    return ' \\cdot '
-  }
+  if (endsBare(before) && !opens.some((name) => part.startsWith(name))) return ' \\cdot '
   return /^\\(?!left)[a-z]/.test(part) ? '' : ' '
 }
 
@@ -213,7 +197,7 @@ function separator(before: Tree, part: string, text: string): string {
 function endsBare(tree: Tree): boolean {
   if (tree.kind === 'product') return endsBare(tree.factors.at(-1)!)
   if (tree.kind === 'power') return isRaised(tree.base, tree.exponent) && endsBare(tree.base)
-  if (tree.kind !== 'call' || !(tree.name in named || tree.name === 'logBase')) return false
+  if (tree.kind !== 'call' || !isNamed(tree.name)) return false
   return tree.name !== 'min' && tree.name !== 'max' && isSimple(tree.args.at(-1)!)
 }
 
@@ -232,12 +216,20 @@ function printQuotient(above: Tree, below: Tree, small: boolean): Printed {
   return { text: `${top}/${wrap(print(below, true), binding.power)}`, binds: binding.product }
 }
 
-const raisable = new Set<FunctionName>(['sin', 'cos', 'tan', 'sec', 'csc', 'cot', 'ln', 'log'])
+const isRaisable = (name: FunctionName) => {
+  const latex = maybeEntry(name)?.latex
+  return latex !== undefined && 'name' in latex && latex.raised === true
+}
+/** What stands around its argument and holds together by itself, such as bars. */
+const isTight = (name: FunctionName) => {
+  const latex = maybeEntry(name)?.latex
+  return latex !== undefined && 'before' in latex && latex.loose !== true
+}
 
 /** sin²x rather than (sin x)² */
 const isRaised = (base: Tree, exponent: Tree) =>
   base.kind === 'call' &&
-  raisable.has(base.name) &&
+  isRaisable(base.name) &&
   isNumber(exponent) &&
   exponent.exact.d === 1n &&
   exponent.exact.n > 0n
@@ -246,11 +238,11 @@ function printPower(base: Tree, exponent: Tree, small: boolean): Printed {
   const raised = print(exponent, true).text
   if (base.kind === 'call' && isRaised(base, exponent)) {
     return {
-      text: `${named[base.name]}^{${raised}}${argument(base.args[0]!, small)}`,
+      text: `${nameOf(base.name)}^{${raised}}${argument(base.args[0]!, small)}`,
       binds: binding.power,
     }
   }
-  const bare = base.kind === 'call' && base.name !== 'abs' && base.name !== 'floor'
+  const bare = base.kind === 'call' && !isTight(base.name)
   const low = print(base, small)
   const text = bare ? parenthesised(low.text) : wrap(low, binding.atom)
   return { text: `${text}^{${raised}}`, binds: binding.power }
@@ -270,20 +262,7 @@ const argument = (tree: Tree, small: boolean) => {
 
 function printCall(name: FunctionName, args: readonly Tree[], small: boolean): Printed {
   const [first, second] = args
-  const inside = () => print(first!, small).text
   switch (name) {
-    case 'sqrt':
-      return { text: `\\sqrt{${print(first!, false).text}}`, binds: binding.atom }
-    case 'cbrt':
-      return { text: `\\sqrt[3]{${print(first!, false).text}}`, binds: binding.atom }
-    case 'exp':
-      return { text: `e^{${print(first!, true).text}}`, binds: binding.power }
-    case 'abs':
-      return { text: `\\left|${inside()}\\right|`, binds: binding.atom }
-    case 'floor':
-      return { text: `\\lfloor ${inside()}\\rfloor`, binds: binding.atom }
-    case 'ceil':
-      return { text: `\\lceil ${inside()}\\rceil`, binds: binding.atom }
     case 'logBase':
       return {
         text: `\\log_{${print(first!, true).text}}${argument(second!, small)}`,
@@ -292,11 +271,19 @@ function printCall(name: FunctionName, args: readonly Tree[], small: boolean): P
     case 'min':
     case 'max':
       return {
-        text: `${named[name]}${parenthesised(args.map((a) => print(a, small).text).join(', '))}`,
+        text: `${nameOf(name)}${parenthesised(args.map((a) => print(a, small).text).join(', '))}`,
         binds: binding.atom,
       }
-    default:
-      return { text: `${named[name]}${argument(first!, small)}`, binds: binding.atom }
+    default: {
+      const { latex } = entryOf(name)
+      if ('name' in latex) {
+        return { text: `${latex.name}${argument(first!, small)}`, binds: binding.atom }
+      }
+      const { before, after, small: raised = false, loose = false } = latex
+      // Roots have room of their own; between bars the size stays.
+      const inside = print(first!, raised || (small && !loose)).text
+      return { text: before + inside + after, binds: raised ? binding.power : binding.atom }
+    }
   }
 }
 

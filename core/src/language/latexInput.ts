@@ -1,3 +1,4 @@
+import { spellings } from '../functions'
 /**
  * What a pasted LaTeX command stands for in a formula. The list covers what a worksheet or a
  * paper uses for the functions of this language; sizes and spaces say nothing and are passed over.
@@ -77,10 +78,8 @@ const signs: Record<string, string> = {
   vee: ' or ',
 }
 
-const functions = [
-  ...['sin', 'cos', 'tan', 'sec', 'csc', 'cot', 'arcsin', 'arccos', 'arctan'],
-  ...['sinh', 'cosh', 'tanh', 'exp', 'ln', 'log', 'min', 'max'],
-]
+/** Commands such as \\sin: LaTeX has one for each name that it is typeset by. */
+const functions = [...Object.keys(spellings), 'exp']
 const spaces = [
   ...[',', ';', ':', '!', ' ', 'quad', 'qquad', 'left', 'right', 'middle', 'limits', 'nolimits'],
   ...['big', 'Big', 'bigg', 'Bigg', 'bigl', 'bigr', 'Bigl', 'Bigr', 'displaystyle', 'textstyle'],

@@ -1,7 +1,7 @@
+import { type FunctionName, maybeEntry } from '../functions'
 import { decimalText, rationalText } from './print'
 import {
   type Condition,
-  type FunctionName,
   isNegative,
   isNumber,
   isOne,
@@ -149,27 +149,17 @@ function printQuotient(above: Tree, below: Tree): Printed {
 
 function printCall(name: FunctionName, args: readonly Tree[]): string {
   const [first, second] = args
-  const inside = () => print(first!).xml
-  switch (name) {
-    case 'sqrt':
-      return `<msqrt>${inside()}</msqrt>`
-    case 'cbrt':
-      return `<mroot>${inside()}${mn('3')}</mroot>`
-    case 'exp':
-      return `<msup>${mi('e')}${inside()}</msup>`
-    case 'abs':
-      return fenced('|', inside(), '|')
-    case 'floor':
-      return fenced('⌊', inside(), '⌋')
-    case 'ceil':
-      return fenced('⌈', inside(), '⌉')
-    case 'logBase':
-      return row(`<msub>${mi('log')}${inside()}</msub>`, apply, parenthesised(print(second!).xml))
-    default: {
-      const list = args.map((a) => print(a).xml).join(mo(','))
-      return row(mi(name), apply, parenthesised(args.length > 1 ? row(list) : list))
-    }
+  const latex = maybeEntry(name)?.latex
+  if (latex && 'mathml' in latex) return latex.mathml(print(first!).xml)
+  if (name === 'logBase') {
+    return row(
+      `<msub>${mi('log')}${print(first!).xml}</msub>`,
+      apply,
+      parenthesised(print(second!).xml),
+    )
   }
+  const list = args.map((a) => print(a).xml).join(mo(','))
+  return row(mi(name), apply, parenthesised(args.length > 1 ? row(list) : list))
 }
 
 function printCondition(condition: Condition): string {

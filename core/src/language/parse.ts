@@ -1,4 +1,4 @@
-import { inverses } from '../functions/spellings'
+import { type FunctionName, maybeEntry } from '../functions'
 import type { Hint, Problem } from './problems'
 import { type Token, tokenize } from './tokens'
 import {
@@ -518,7 +518,7 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
     if (token.base !== undefined) args = [readBaseOfLog(token), ...args]
     if (exponent === null) return count(call(token.name, ...args))
     if (equalsNumber(exponent, -1)) {
-      const inverse = inverses[token.name]
+      const inverse = maybeEntry(token.name)?.inverse as FunctionName | undefined
       if (!inverse) {
         return stop(
           `${spelled} with the exponent -1 could mean two things`,

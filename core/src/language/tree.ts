@@ -1,3 +1,4 @@
+import type { FunctionName } from '../functions'
 import { one, rational, rationalFromDecimal, type Rational, toNumber, zero } from './rational'
 
 /**
@@ -82,37 +83,6 @@ export type Condition =
       readonly relations: readonly Relation[]
     }
   | { readonly kind: 'all' | 'any'; readonly of: readonly Condition[] }
-
-export const functionNames = [
-  'sin',
-  'cos',
-  'tan',
-  'sec',
-  'csc',
-  'cot',
-  'arcsin',
-  'arccos',
-  'arctan',
-  'arcsec',
-  'arccsc',
-  'arccot',
-  'sinh',
-  'cosh',
-  'tanh',
-  'exp',
-  'ln',
-  'log',
-  'logBase',
-  'sqrt',
-  'cbrt',
-  'abs',
-  'sgn',
-  'floor',
-  'ceil',
-  'min',
-  'max',
-] as const
-export type FunctionName = (typeof functionNames)[number]
 
 export const exactly = (exact: Rational, decimal = false): NumberTree => ({
   kind: 'number',

@@ -4,7 +4,8 @@ import type { Integral } from '../calculus/integrate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { rationalFromNumber } from '../language/rational'
-import { exactly, type FunctionName, negate, sum, type Tree } from '../language/tree'
+import { entryOf, type FunctionName, unaryNames } from '../functions'
+import { exactly, negate, sum, type Tree } from '../language/tree'
 import { closedForm, closedQuotient, type ExactForm } from './exactForms'
 
 /** An end of a span: its value, and what was typed where that hangs on no slider. */
@@ -14,10 +15,7 @@ export interface End {
 }
 
 /** Functions of numbers that count as an exact form of an area. */
-const functions: readonly FunctionName[] = [
-  ...(['sqrt', 'cbrt', 'ln', 'exp', 'sin', 'cos', 'tan'] as const),
-  ...(['arcsin', 'arctan', 'sinh', 'cosh'] as const),
-]
+const functions: readonly FunctionName[] = unaryNames.filter((n) => entryOf(n).readable)
 
 /** Room for the roundings of both sides in the check below. */
 const slack = 1e-11

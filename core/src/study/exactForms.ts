@@ -1,3 +1,4 @@
+import type { FunctionName } from '../functions'
 import { substitute } from '../calculus/curves'
 import { withKnownValues } from '../calculus/knownValues'
 import { simplify } from '../calculus/simplify'
@@ -9,7 +10,6 @@ import {
   childrenOf,
   constant,
   exactly,
-  type FunctionName,
   mapChildren,
   power,
   product,

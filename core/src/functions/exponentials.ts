@@ -1,0 +1,76 @@
+import * as B from '../evaluate/boxJets'
+import * as I from '../evaluate/intervals'
+import { expJet, lnJet, scaleJet } from '../evaluate/jets'
+import { call, compare, negate, product, quotient, sum, type Tree, whole } from '../language/tree'
+import type { FunctionEntry } from './entry'
+
+const positive = (u: Tree) => compare(u, '>', whole(0))
+const minusOne = (u: Tree) => sum(u, whole(-1))
+const isOne = (u: Tree) => u.kind === 'number' && u.exact.n === u.exact.d
+
+export type ExponentialName = 'exp' | 'ln' | 'log'
+
+/** The exponential function and the logarithms of a fixed base. */
+export const exponentials: Record<ExponentialName, FunctionEntry> = {
+  exp: {
+    spellings: ['exp'],
+    latex: {
+      before: 'e^{',
+      after: '}',
+      small: true,
+      loose: true,
+      mathml: (inside) => `<msup><mi>e</mi>${inside}</msup>`,
+    },
+    value: Math.exp,
+    loop: (a, out, count) => {
+      for (let i = 0; i < count; i++) out[i] = Math.exp(a[i]!)
+    },
+    derivative: (u) => call('exp', u),
+    jet: expJet,
+    box: B.expJet,
+    total: true,
+    positive: true,
+    atZero: 1,
+    zero: 'never',
+    antiderivative: (u) => call('exp', u),
+    readable: true,
+  },
+  ln: {
+    spellings: ['ln'],
+    latex: { name: '\\ln', raised: true },
+    value: (x) => (x > 0 ? Math.log(x) : NaN),
+    loop: (a, out, count) => {
+      for (let i = 0; i < count; i++) out[i] = a[i]! > 0 ? Math.log(a[i]!) : NaN
+    },
+    derivative: (u) => quotient(whole(1), u),
+    jet: lnJet,
+    box: B.lnJet,
+    domain: positive,
+    zero: { tree: minusOne },
+    breaks: (u) => [u],
+    antiderivative: (u) => sum(product(u, call('ln', u)), negate(u)),
+    exact: (u) => (isOne(u) ? whole(0) : u.kind === 'constant' && u.name === 'e' ? whole(1) : null),
+    readable: true,
+  },
+  log: {
+    spellings: ['log'],
+    latex: { name: '\\log', raised: true },
+    value: (x) => (x > 0 ? Math.log10(x) : NaN),
+    derivative: (u) => quotient(whole(1), product(u, call('ln', whole(10)))),
+    jet: (u) => {
+      const jet = scaleJet(lnJet(u), 1 / Math.LN10)
+      if (u[0]! > 0) jet[0] = Math.log10(u[0]!)
+      return jet
+    },
+    box: (u, notes) => {
+      const jet = B.lnJet(u, notes)
+      if (notes.empty) return jet
+      const scaled = jet.map((c) => I.divide(c, B.ln10))
+      scaled[0] = I.meet(I.log10(u[0]!, { ...notes }), scaled[0]!)
+      return scaled
+    },
+    domain: positive,
+    zero: { tree: minusOne },
+    breaks: (u) => [u],
+  },
+}

@@ -1,0 +1,196 @@
+import fc from 'fast-check'
+import { all, create } from 'mathjs'
+import { differentiate } from '../calculus/differentiate'
+import { compile } from '../compile'
+import { examine } from '../features/examine'
+import { toLatex } from '../language/latex'
+import { toMathml } from '../language/mathml'
+import { parseFormula } from '../language/parse'
+import { toPlain, toText } from '../language/print'
+import { call, keyOf, name, pieces, power, type Tree, whole } from '../language/tree'
+import { entryOf, spellings, type UnaryName, unaryNames } from './index'
+
+const mathjs = create(all!)
+const x = name('x')
+const read = (text: string): Tree => {
+  const parsed = parseFormula(text)
+  if (!parsed.ok) throw new Error(`${text}: ${parsed.problems[0]!.message}`)
+  return parsed.tree
+}
+
+/** What mathjs calls them, where that is not our first spelling. */
+const theirs: Partial<Record<UnaryName, string>> = {
+  arcsin: 'asin',
+  arccos: 'acos',
+  arctan: 'atan',
+  arcsec: 'asec',
+  arccsc: 'acsc',
+  arccot: 'acot',
+  arsinh: 'asinh',
+  arcosh: 'acosh',
+  artanh: 'atanh',
+  arsech: 'asech',
+  arcsch: 'acsch',
+  arcoth: 'acoth',
+  ln: 'log',
+  log: 'log10',
+  sgn: 'sign',
+}
+
+/** The value by mathjs; NaN where that is not a finite real number. */
+function reference(of: UnaryName, at: number): number {
+  // Theirs goes on between the whole numbers as a gamma function.
+  if (of === 'factorial' && !(Number.isInteger(at) && at >= 0)) return NaN
+  const value: unknown = mathjs.evaluate(`${theirs[of] ?? of}(x)`, { x: at })
+  // With values between 0 and π, as it is continuous (common practice, no source).
+  if (of === 'arccot' && at < 0) return Number(value) + Math.PI
+  return typeof value === 'number' && Number.isFinite(value) ? value : NaN
+}
+
+const places = [-5.25, -3, -2, -1.5, -1, -0.75, -0.1, 0, 0.1, 0.5, 1, 1.25, 2, 3, 4.5]
+const close = (of: number) => (Number.isNaN(of) ? NaN : expect.closeTo(of, 11))
+
+describe.each(unaryNames)('%s', (of) => {
+  const entry = entryOf(of)
+  const f = compile(call(of, x))
+
+  test('is read in each of its spellings, and as it is printed', () => {
+    const key = keyOf(call(of, x))
+    for (const spelling of entry.spellings) {
+      expect(spellings[spelling]).toBe(of)
+      expect(keyOf(read(`${spelling}(x)`))).toBe(key)
+    }
+    const nested = call(of, call(of, x))
+    for (const tree of [call(of, x), nested, power(call(of, x), whole(2))]) {
+      const printed = [toText(tree), toPlain(tree), toLatex(tree)]
+      for (const text of printed) {
+        // The same function, if not the same tree: exp x is printed as a power of e.
+        const back = compile(read(text)).values(Float64Array.from(places))
+        expect({ text, back }).toEqual({
+          text,
+          back: compile(tree).values(Float64Array.from(places)),
+        })
+      }
+      expect(toMathml(tree)).toMatch(/^<math.*<mi>x<\/mi>.*<\/math>$/)
+    }
+  })
+
+  test('has the values of a library, one by one and many at once', () => {
+    const many = f.values(Float64Array.from(places))
+    places.forEach((at, i) => {
+      const expected = reference(of, at)
+      expect({ at, value: f.value(at) }).toEqual({ at, value: close(expected) })
+      expect({ at, value: many[i] }).toEqual({ at, value: f.value(at) })
+    })
+  })
+
+  test('has a slope where differences of the values of a library have a limit', () => {
+    const slope = compile(differentiate(call(of, x), 'x'))
+    const h = 1e-5
+    for (const at of [-5.3, -2.1, -1.4, -0.6, -0.15, 0.15, 0.6, 1.4, 2.1, 5.3]) {
+      const expected = (reference(of, at + h) - reference(of, at - h)) / (2 * h)
+      const [, byJet, second] = f.derivatives(at, 2)
+      if (Number.isNaN(expected)) {
+        expect({ at, byJet, byTree: slope.value(at) }).toEqual({ at, byJet: NaN, byTree: NaN })
+        continue
+      }
+      const nearly = expect.closeTo(expected, 5)
+      expect({ at, byJet, byTree: slope.value(at) }).toEqual({ at, byJet: nearly, byTree: nearly })
+      // The second derivative of one way is the first of the other.
+      expect(second).toBeCloseTo(slope.derivatives(at, 1)[1]!, 8)
+    }
+  })
+
+  test('its enclosures hold the values and the slopes', () => {
+    const place = fc.double({ min: -6, max: 6, noNaN: true })
+    const slope = compile(differentiate(call(of, x), 'x'))
+    fc.assert(
+      fc.property(place, place, fc.double({ min: 0, max: 1, noNaN: true }), (a, b, share) => {
+        const [lo, hi] = [Math.min(a, b), Math.max(a, b)]
+        const at = Math.min(hi, Math.max(lo, lo + share * (hi - lo)))
+        for (const g of [f, slope]) {
+          const [value, [from, to]] = [g.value(at), g.enclose(lo, hi)]
+          if (!Number.isNaN(value)) expect(from <= value && value <= to).toBe(true)
+        }
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  test('has its domain, and what is said of its sign and its zeros is so', () => {
+    const { domain, total, positive, signOfArgument, atZero, zero } = entry
+    const inDomain = domain && compile(pieces({ body: whole(1), when: domain(x) }))
+    for (const at of places) {
+      const value = reference(of, at)
+      const exists = !Number.isNaN(value)
+      if (inDomain) expect({ at, in: inDomain.value(at) === 1 }).toEqual({ at, in: exists })
+      if (total) expect({ at, exists }).toEqual({ at, exists: true })
+      if (!exists) continue
+      if (positive) expect(value).toBeGreaterThan(0)
+      if (signOfArgument) expect(Math.sign(value)).toBe(Math.sign(at) + 0)
+      if (zero === 'never') expect(value).not.toBe(0)
+      else if (zero && 'tree' in zero) {
+        expect({ at, zero: Math.abs(value) < 1e-15 }).toEqual({
+          at,
+          zero: Math.abs(compile(zero.tree(x)).value(at)) < 1e-15,
+        })
+      }
+    }
+    if (atZero !== undefined) expect(reference(of, 0)).toBe(atZero)
+  })
+
+  test('far out it is a number or has none, and a slope never without a value', () => {
+    for (const at of [1e-320, 1e-160, 40, 400, 800, 1e5, 1e160, 1e300].flatMap((a) => [a, -a])) {
+      const [value, slope] = f.derivatives(at, 1) as [number, number]
+      expect({ at, exists: !Number.isNaN(value) }).toEqual({
+        at,
+        exists: !Number.isNaN(f.value(at)),
+      })
+      if (Number.isNaN(value)) expect({ at, slope }).toEqual({ at, slope: NaN })
+      const [from, to] = f.enclose(at, at)
+      if (Number.isFinite(value)) expect(from <= value && value <= to).toBe(true)
+    }
+  })
+
+  test('is examined without a fall, on both sides of 0 and away from it', () => {
+    for (const [from, to] of [
+      [-3.3, 3.3],
+      [0, 1],
+      [1, 8],
+    ] as const) {
+      for (const { x: at } of examine(f, from, to).zeros) {
+        expect(Math.abs(reference(of, at))).toBeLessThan(1e-12)
+      }
+    }
+  })
+})
+
+test.each(unaryNames.filter((of) => entryOf(of).inverse))(
+  '%s and its inverse undo each other',
+  (of) => {
+    const inverse = entryOf(of).inverse as UnaryName
+    const back = compile(call(of, call(inverse, x)))
+    for (const at of places) {
+      if (Number.isNaN(reference(inverse, at))) continue
+      if (!Number.isNaN(reference(of, reference(inverse, at))))
+        expect(back.value(at)).toBeCloseTo(at, 10)
+    }
+    expect(keyOf(read(`${of}^(-1)(x)`))).toBe(keyOf(call(inverse, x)))
+  },
+)
+
+test('where a value is too small for a double it is 0, and so is its slope', () => {
+  for (const text of ['sech(800)', 'csch(800)', 'sech(-100000)', 'exp(-800)']) {
+    expect({ text, value: compile(read(text)).value(0) }).toEqual({ text, value: 0 })
+  }
+  for (const text of ['sech(x)', 'csch(x)', 'coth(x)', 'tanh(x)', 'exp(-x)']) {
+    expect({ text, slope: compile(read(text)).derivatives(800, 1)[1]! + 0 }).toEqual({
+      text,
+      slope: 0,
+    })
+    expect({ text, slope: compile(differentiate(read(text), 'x')).value(800) + 0 }).toEqual({
+      text,
+      slope: 0,
+    })
+  }
+})
