@@ -62,8 +62,20 @@ test('long work shows its progress, can be stopped, and leaves the page free', a
 })
 
 test('a line that takes long shows how far it is, can be stopped and goes on where it was', async ({
+  page,
   bench,
 }) => {
+  // A machine so slow that each slice of the work waits for its turn.
+  await page.route(/worker-[^/]*\.js$/, async (route) => {
+    const response = await route.fetch()
+    const slow = `{
+      const post = MessagePort.prototype.postMessage
+      MessagePort.prototype.postMessage = function (...parts) {
+        setTimeout(() => post.apply(this, parts), 60)
+      }
+    }`
+    await route.fulfill({ response, body: slow + (await response.text()) })
+  })
   const terms = Array.from({ length: 20 }, (_, i) => `sin(${i + 1}.5x + cos(x))/${i + 1}`)
   await bench.open(`f(x) = ${terms.join(' + ')}`)
   await bench.say('turning points of f')
