@@ -2,14 +2,11 @@ import * as B from '../evaluate/boxJets'
 import * as I from '../evaluate/intervals'
 import {
   absJet,
-  addJets,
   chainJet,
-  constantJet,
   divideJets,
   type Jet,
   type Look,
   multiplyJets,
-  realPowerJet,
   scaleJet,
   sineCosineJets,
 } from '../evaluate/jets'
@@ -26,16 +23,10 @@ import {
   whole,
 } from '../language/tree'
 import type { FunctionEntry } from './entry'
+import { aroundOne, one, onePlus, reciprocal, rootJet, shifted, square } from './parts'
 
-const one = whole(1)
-const square = (u: Tree) => power(u, whole(2))
 const sine = (u: Tree) => call('sin', u)
 const cosine = (u: Tree) => call('cos', u)
-export const jetOfOne = (u: Jet) => constantJet(1, u.length)
-/** 1 - u² or 1 + u² as a jet. */
-export const onePlus = (sign: 1 | -1, u: Jet) =>
-  addJets(jetOfOne(u), scaleJet(multiplyJets(u, u), sign))
-export const reciprocal = (u: Jet) => divideJets(jetOfOne(u), u)
 const minusLnOfSize = (u: Tree) => negate(call('ln', call('abs', u)))
 
 /** A function that runs away where a formula vanishes has no value there. */
@@ -44,7 +35,6 @@ const poleWith =
   (u: Tree, isZero: (tree: Tree) => boolean): Tree | null =>
     isZero(below(u)) ? quotient(one, whole(0)) : null
 
-const rootJet = (u: Jet, look: Look) => realPowerJet(u, 0.5, Math.sqrt(u[0]!), look)
 const inverseSineSlope = (u: Jet, look: Look) => reciprocal(rootJet(onePlus(-1, u), look))
 const inverseSecantSlope = (u: Jet, look: Look) =>
   reciprocal(multiplyJets(absJet(u, look), rootJet(scaleJet(onePlus(-1, u), -1), look)))
@@ -56,8 +46,6 @@ const withinOne = (u: Tree): Condition => ({
 const beyondOne = (u: Tree) => compare(call('abs', u), '>=', one)
 const inverseSecantDerivative = (u: Tree) =>
   quotient(one, product(call('abs', u), call('sqrt', sum(square(u), whole(-1)))))
-const shifted = (u: Tree, by: number) => sum(u, whole(by))
-const aroundOne = (u: Tree) => [shifted(u, -1), shifted(u, 1)]
 const beyondOneBreaks = (u: Tree) => [u, ...aroundOne(u)]
 /** At an end of its domain the argument is ±1. */
 const atOne =

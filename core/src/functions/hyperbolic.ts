@@ -2,15 +2,7 @@ import * as B from '../evaluate/boxJets'
 import type { BoxJet } from '../evaluate/boxJets'
 import * as I from '../evaluate/intervals'
 import type { BoxNotes, Interval } from '../evaluate/intervals'
-import {
-  chainJet,
-  constantJet,
-  hyperbolicJets,
-  type Jet,
-  type Look,
-  realPowerJet,
-  scaleJet,
-} from '../evaluate/jets'
+import { chainJet, constantJet, hyperbolicJets, type Jet, scaleJet } from '../evaluate/jets'
 import {
   call,
   compare,
@@ -23,11 +15,9 @@ import {
   type Tree,
   whole,
 } from '../language/tree'
-import { onePlus, reciprocal } from './circular'
 import type { FunctionEntry } from './entry'
+import { aroundOne, one, onePlus, reciprocal, rootJet, shifted, square } from './parts'
 
-const one = whole(1)
-const square = (u: Tree) => power(u, whole(2))
 const sinh = (u: Tree) => call('sinh', u)
 const cosh = (u: Tree) => call('cosh', u)
 
@@ -114,7 +104,6 @@ const cothOver = (a: Interval, notes: BoxNotes): Interval => {
       : range
 }
 
-const rootJet = (u: Jet, look: Look) => realPowerJet(u, 0.5, Math.sqrt(u[0]!), look)
 const squareMinusOne = (u: Jet) => scaleJet(onePlus(-1, u), -1)
 const quiet = () => I.noNotes()
 /** A box cut to where a function has values, which is noted; null where nothing is left. */
@@ -163,8 +152,6 @@ const betweenOnes = (u: Tree): Condition => ({
   terms: [whole(-1), u, one],
   relations: ['<', '<'],
 })
-const shifted = (u: Tree, by: number) => sum(u, whole(by))
-const aroundOne = (u: Tree) => [shifted(u, -1), shifted(u, 1)]
 const oneMinusSquare = (u: Tree) => sum(one, negate(square(u)))
 
 export type HyperbolicName =
