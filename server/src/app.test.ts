@@ -156,6 +156,12 @@ describe('keeping a study', () => {
   })
 })
 
+test('what is long goes packed', async () => {
+  const list = await request(app).get('/api/studies').set('accept-encoding', 'gzip').expect(200)
+  expect(list.headers['content-encoding']).toBe('gzip')
+  expect(list.body.studies.length).toBeGreaterThan(0)
+})
+
 describe('bad requests get a clear answer without a stack', () => {
   const clear = (answer: request.Response, code: string) => {
     expect(answer.body).toMatchObject({ error: { code } })

@@ -54,7 +54,8 @@ export function createApp(parts: AppParts): Express {
   // Monitors ask often: they are not counted.
   app.get('/api/health', health.alive)
   app.get('/api/ready', health.ready)
-  app.use(compression())
+  // Only what is asked for is long; a save is answered in a few bytes.
+  app.get(/.*/, compression())
   const api = express.Router()
   api.use(limitCost(limits), jsonOnly, express.json({ limit: '1mb' }))
   const noteSuccess: RequestHandler = (_request, response, next) => {

@@ -271,7 +271,7 @@ const breaksOf = (study: Study, splits: readonly Split[], joints: readonly Joint
   ].sort((p, q) => p.x - q.x)
 
 /** At more places than this at which its formula breaks it is not told what f does there. */
-const mostJoints = 500
+const mostJoints = 300
 /** A formula with more parts than this is not examined: nothing of it is settled. */
 const longestExamined = 4000
 

@@ -53,7 +53,7 @@ export interface Stretch {
 }
 
 /** More crossings of whole numbers, and more poles of one kind, are not listed one by one. */
-const [mostSteps, mostPlaces] = [400, 320]
+const [mostSteps, mostPlaces] = [400, 240]
 
 const minus = (a: Tree, b: Tree): Tree => sum(a, negate(b))
 

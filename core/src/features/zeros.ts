@@ -11,6 +11,7 @@ import type { Interval } from '../evaluate/intervals'
 import {
   call,
   constant,
+  countCalls,
   countParts,
   dependsOn,
   isNumber,
@@ -64,8 +65,13 @@ export interface Budget {
   joints: number
 }
 const mostBoxes = 3500
-/** So many parts make a short formula. */
+/** So many parts make a short formula, where a function counts for several. */
 const partsPerBox = 40
+const partsPerCall = 8
+
+/** What a box of a formula costs of the budget. */
+const boxCost = (tree: Tree) =>
+  Math.max(1, (countParts(tree) + partsPerCall * countCalls(tree)) / partsPerBox)
 
 export const budgetOf = (most = mostBoxes): Budget => ({ boxes: 0, most, clusters: 0, joints: 0 })
 
@@ -231,7 +237,7 @@ export function* zerosWithin(
     }
     const searched = yield* searchBoxes(
       [factor, ...others].map((t) => compileBoxes(t, variable)),
-      Math.max(1, countParts(factor) / partsPerBox),
+      boxCost(factor),
       from,
       to,
       budget,

@@ -1,8 +1,5 @@
 import { z } from 'zod'
 
-// The page policy forbids code generation, which zod would otherwise probe for.
-z.config({ jitless: true })
-
 /** A letter, Latin or Greek, with an optional subscript: q, θ, n₂. */
 export const nameSchema = z
   .string()

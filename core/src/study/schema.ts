@@ -62,6 +62,6 @@ export function isStorable(value: unknown): boolean {
 }
 
 /** Most texts hold no half of a character at all. */
-const mayBeHalved = /[\ud800-\udfff]/
+const suspect = /[\0\ud800-\udfff]/
 const isWellFormed = (text: string) =>
-  !text.includes('\0') && !(mayBeHalved.test(text) && /\p{Surrogate}/u.test(text))
+  !suspect.test(text) || (!text.includes('\0') && !/\p{Surrogate}/u.test(text))

@@ -11,9 +11,11 @@ export const allTopics: readonly string[] = [
 
 /** What a study is about. */
 export function topicsOf(study: Study): string[] {
-  const topics = study.lines.flatMap((line) => [
-    ...(kindOf(line).topic === null ? [] : [kindOf(line).topic!]),
-    ...(isFormulaLine(line) && /\bif\b/.test(line.formula) ? [pieces] : []),
-  ])
-  return [...new Set(topics)]
+  const topics = new Set<string>()
+  for (const line of study.lines) {
+    const { topic } = kindOf(line)
+    if (topic !== null) topics.add(topic)
+    if (isFormulaLine(line) && /\bif\b/.test(line.formula)) topics.add(pieces)
+  }
+  return [...topics]
 }

@@ -1,3 +1,4 @@
+import '../noGeneratedCode'
 import {
   createEvaluator,
   type Evaluation,
