@@ -57,13 +57,21 @@ const [mostSteps, mostPlaces] = [400, 240]
 
 const minus = (a: Tree, b: Tree): Tree => sum(a, negate(b))
 
+/** A part of a formula that breaks it at whole numbers, and those it may take on the span. */
+interface Stairs {
+  part: Tree
+  low: number
+  high: number
+}
+
 /** The parts of a formula whose zeros may be splits, with those of its parts. */
 function criticalParts(
   tree: Tree,
   span: Interval,
   variable: string,
-): { parts: Tree[]; complete: boolean } {
+): { parts: Tree[]; stairs: Stairs[]; complete: boolean } {
   const found = new Map<string, Tree>()
+  const stairs = new Map<string, Stairs>()
   let complete = true
   const add = (part: Tree) => {
     if (dependsOn(part, variable)) found.set(keyOf(part), part)
@@ -107,12 +115,49 @@ function criticalParts(
           complete = false
           return
         }
-        for (let k = low; k <= high; k++) add(sum(first, whole(-k)))
+        if (dependsOn(first, variable)) stairs.set(keyOf(first), { part: first, low, high })
       }
     }
   }
   visit(tree)
-  return { parts: [...found.values()], complete }
+  return { parts: [...found.values()], stairs: [...stairs.values()], complete }
+}
+
+/**
+ * For each whole number that a part may take: the part less that number, and of the part taken apart
+ * what can hold its zeros. A part is taken apart once for all of them.
+ */
+function* levelsOf(
+  { part, low, high }: Stairs,
+  { stretches, splits }: Stretches,
+  variable: string,
+  from: number,
+  to: number,
+): Generator<{ level: Tree; near: Stretches }> {
+  const rangeOf = ({ tree, from: lo, to: hi }: Stretch) =>
+    tree && compileBoxes(tree, variable)({ lo, hi }, 1, I.noNotes())[0]!
+  const ranges = stretches.map(rangeOf)
+  const values = splits.map((split) => valueAtSplit(part, variable, split))
+  for (let k = low; k <= high; k++) {
+    // An end that is a rounded decimal may miss its number by the rounding.
+    const slack = 1e-6 * Math.max(1, Math.abs(k))
+    const holdsIt = (v: Interval | null) => v !== null && v.lo <= k + slack && v.hi >= k - slack
+    const near = {
+      stretches: stretches.flatMap((stretch, i) =>
+        stretch.tree && holdsIt(ranges[i]!)
+          ? [{ ...stretch, tree: simplify(sum(stretch.tree, whole(-k))) }]
+          : [],
+      ),
+      splits: splits.filter(
+        ({ enclosure: { lo, hi } }, i) =>
+          holdsIt(values[i]!) || (lo <= from && from <= hi) || (lo <= to && to <= hi),
+      ),
+      unresolved: [],
+    }
+    if (near.stretches.length + near.splits.length > 0) {
+      yield { level: sum(part, whole(-k)), near }
+    }
+  }
 }
 
 /** A place inside a stretch, at no share of it that a formula is likely to be special at. */
@@ -126,14 +171,24 @@ export function* stretchesOf(
   to: number,
   budget: Budget,
 ): Steps<Stretches> {
-  const { parts, complete } = criticalParts(tree, { lo: from, hi: to }, variable)
+  const { parts, stairs, complete } = criticalParts(tree, { lo: from, hi: to }, variable)
   const unresolved: Interval[] = complete ? [] : [{ lo: from, hi: to }]
   const found: Split[] = []
-  for (const part of parts) {
-    const zeros = yield* zerosOn(part, variable, from, to, budget, { most: mostPlaces })
+  const take = (part: Tree, zeros: SpanZeros) => {
     unresolved.push(...zeros.unresolved)
     for (const zero of zeros.zeros) {
       found.push({ enclosure: zero.enclosure, zeros: new Set([keyOf(part)]) })
+    }
+  }
+  for (const part of parts) {
+    take(part, yield* zerosOn(part, variable, from, to, budget, { most: mostPlaces }))
+  }
+  for (const stair of stairs) {
+    const known = yield* stretchesOf(stair.part, variable, from, to, budget)
+    unresolved.push(...known.unresolved)
+    for (const { level, near } of levelsOf(stair, known, variable, from, to)) {
+      const options = { known: near, most: mostPlaces }
+      take(level, yield* zerosOn(level, variable, from, to, budget, options))
     }
   }
   const splits = mergeSplits(found.map((split) => reachingEnds(split, from, to)))

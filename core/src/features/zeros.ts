@@ -10,8 +10,8 @@ import * as I from '../evaluate/intervals'
 import type { Interval } from '../evaluate/intervals'
 import {
   call,
+  childrenOf,
   constant,
-  countCalls,
   countParts,
   dependsOn,
   isNumber,
@@ -65,13 +65,18 @@ export interface Budget {
   joints: number
 }
 const mostBoxes = 3500
-/** So many parts make a short formula, where a function counts for several. */
+/** So many parts make a short formula; a function with poles, whose boxes cost more, counts for several. */
 const partsPerBox = 40
-const partsPerCall = 8
+const partsPerBreaking = 8
 
 /** What a box of a formula costs of the budget. */
 const boxCost = (tree: Tree) =>
-  Math.max(1, (countParts(tree) + partsPerCall * countCalls(tree)) / partsPerBox)
+  Math.max(1, (countParts(tree) + partsPerBreaking * countBreaking(tree)) / partsPerBox)
+
+function countBreaking(tree: Tree): number {
+  const own = tree.kind === 'call' && maybeEntry(tree.name)?.breaks ? 1 : 0
+  return childrenOf(tree).reduce((total, part) => total + countBreaking(part), own)
+}
 
 export const budgetOf = (most = mostBoxes): Budget => ({ boxes: 0, most, clusters: 0, joints: 0 })
 

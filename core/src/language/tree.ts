@@ -216,23 +216,17 @@ export function mapChildren(tree: Tree, change: (part: Tree) => Tree): Tree {
   }
 }
 
-/** Adds up what each part of a tree counts for, once for each tree. */
-function counting(one: (tree: Tree) => number): (tree: Tree) => number {
-  const sizes = new WeakMap<Tree, number>()
-  return function count(tree: Tree): number {
-    let size = sizes.get(tree)
-    if (size === undefined) {
-      size = childrenOf(tree).reduce((total, part) => total + count(part), one(tree))
-      sizes.set(tree, size)
-    }
-    return size
-  }
-}
+const sizes = new WeakMap<Tree, number>()
 
 /** How many parts a tree has, itself included. */
-export const countParts = counting(() => 1)
-/** How often a tree calls a function. */
-export const countCalls = counting((tree) => (tree.kind === 'call' ? 1 : 0))
+export function countParts(tree: Tree): number {
+  let size = sizes.get(tree)
+  if (size === undefined) {
+    size = childrenOf(tree).reduce((total, part) => total + countParts(part), 1)
+    sizes.set(tree, size)
+  }
+  return size
+}
 
 /** Every name (variable and sliders) a tree reads, in order of appearance. */
 export function namesIn(tree: Tree, into: Set<string> = new Set()): Set<string> {

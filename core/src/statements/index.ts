@@ -5,7 +5,7 @@ import { areaKind } from './area/area'
 import { averageKind } from './average'
 import { averageRateKind } from './averageRate'
 import { betweenKind } from './between'
-import { concludeKind } from './conclude'
+import { concludeKind } from './conclude/conclude'
 import type { StatementKind } from './contract'
 import { curveKind } from './curve'
 import { distanceKind } from './distance'
@@ -20,7 +20,7 @@ import { signsKind } from './signs'
 import { tableKind } from './table'
 import { tangentKind } from './tangent'
 import { valueKind } from './value'
-import { whereKind } from './where'
+import { whereKind } from './where/where'
 
 /**
  * Every kind of line, in the order in which their sentences are offered. A kind is added here and

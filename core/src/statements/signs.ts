@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { formatCertain, formatShort } from '../study/numbers'
 import { unitOfArea, unitOfDerivative } from '../study/units'
-import { mayChangeSign, signStretches } from './conclude'
+import { mayChangeSign, signStretches } from './shared/signStretches'
 import {
   emptyResult,
   failed,

@@ -1,0 +1,59 @@
+import { compensatedSum } from '../../calculus/quadrature'
+import { riemannSum, type RiemannSum, stripEnds, type SumRule } from '../../calculus/riemann'
+import { extremesOnStrips } from '../../features/stripExtremes'
+import { seeded } from '../../search/population'
+import type { SpanFacts } from '../shared/spanFacts'
+import type { AreaLine } from './area'
+
+/** The rule of a line as sums know it; random heights have none. */
+export function ruleOf(line: AreaLine, position: number): SumRule | null {
+  if (line.rule === 'random') return null
+  if (line.rule !== 'position') return line.rule
+  const share = Math.min(1, Math.max(0, position))
+  return share === 0
+    ? 'left'
+    : share === 1
+      ? 'right'
+      : share === 0.5
+        ? 'midpoint'
+        : { position: share }
+}
+
+/** The strips of a line; null while lower or upper still wait for the examination. */
+export function cut(
+  line: AreaLine,
+  facts: SpanFacts,
+  n: number,
+  position: number,
+): RiemannSum | null {
+  const { f, from, to, examination } = facts
+  const rule = ruleOf(line, position)
+  if (rule === null) return randomStrips(line, facts, n)
+  if (rule === 'lower' || rule === 'upper') {
+    if (!examination) return null
+    const ends = stripEnds(from, to, n)
+    const found = extremesOnStrips(f, ends, rule === 'upper' ? 1 : -1, examination)
+    const strips = found.map(({ x, value }, i) => {
+      const [a, b] = [ends[i]!, ends[i + 1]!]
+      return { from: a, to: b, sample: x, height: value, area: value * (b - a) }
+    })
+    return { sum: compensatedSum(strips.map((s) => s.area)), strips }
+  }
+  const count = rule === 'simpson' ? n + (n % 2) : n
+  return riemannSum(f, { from, to, count, rule })
+}
+
+function randomStrips({ seed }: AreaLine, { f, from, to }: SpanFacts, n: number): RiemannSum {
+  const random = seeded(seed)
+  const ends = stripEnds(from, to, n)
+  const samples = Float64Array.from({ length: n }, (_, i) => {
+    const [a, b] = [ends[i]!, ends[i + 1]!]
+    return a + random() * (b - a)
+  })
+  const heights = f.values(samples)
+  const strips = Array.from(heights, (height, i) => {
+    const [a, b] = [ends[i]!, ends[i + 1]!]
+    return { from: a, to: b, sample: samples[i]!, height, area: height * (b - a) }
+  })
+  return { sum: compensatedSum(strips.map((s) => s.area)), strips }
+}

@@ -1,0 +1,42 @@
+import {
+  addRational,
+  divideRational,
+  negateRational,
+  type Rational,
+  rational,
+  rationalFromNumber,
+  toDecimalText,
+  toNumber,
+} from '../../language/rational'
+import { formatShort } from '../../study/numbers'
+import { withUnit } from '../../study/units'
+
+/** The width of a strip by the ends as they are written, without rounding. */
+export const widthOf = (from: number, to: number, n: number) =>
+  divideRational(
+    addRational(rationalFromNumber(to), negateRational(rationalFromNumber(from))),
+    rational(BigInt(n)),
+  )
+function shortDecimal(width: Rational): string | null {
+  const text = toDecimalText(width)
+  return text !== null && text.length <= longestDecimal ? text : null
+}
+
+/** "= 0.625 h", and "≈ 0.833333333 h" where that is rounded. */
+export function widthText(width: Rational, unit: string): string {
+  const short = shortDecimal(width)
+  return short !== null
+    ? `= ${withUnit(short, unit)}`
+    : `≈ ${withUnit(formatShort(toNumber(width), 9), unit)}`
+}
+
+/** A width as a decimal, or as a fraction of whole numbers where it has no short decimal. */
+export function widthLatex(width: Rational): string {
+  const rounded = () => formatShort(toNumber(width), 6)
+  return (
+    shortDecimal(width) ??
+    (width.d <= largestDenominator ? `\\tfrac{${width.n}}{${width.d}}` : rounded())
+  )
+}
+const largestDenominator = 10_000n
+const longestDecimal = 9

@@ -1,0 +1,37 @@
+import { formatShort } from '../../study/numbers'
+import type { Shape, Tops, WhyFact } from './why'
+
+const shapeWords: Record<Shape, string> = {
+  rises: 'rises',
+  falls: 'falls',
+  concaveUp: 'is concave up',
+  concaveDown: 'is concave down',
+}
+
+/** What the tops are called, and how they lie where they are over and where they are short. */
+const topsWords: Record<Tops, readonly [name: string, over: string, short: string]> = {
+  left: ['left heights', 'are too high', 'are too low'],
+  right: ['right heights', 'are too high', 'are too low'],
+  slanted: ['slanted tops', 'lie over it', 'lie under it'],
+  middle: ['middle heights', 'come out over', 'come out short'],
+}
+
+/** The reason in one sentence: "q falls from 2 to 5, so left heights are too high there." */
+export function whyWords(fact: WhyFact, name: string, decimals: number): string {
+  switch (fact.kind) {
+    case 'shape': {
+      const [tops, over, short] = topsWords[fact.tops]
+      const [from, to] = fact.on.map((x) => formatShort(x, decimals))
+      const where = fact.whole ? 'throughout' : `from ${from} to ${to}`
+      return `${name} ${shapeWords[fact.shape]} ${where}, so ${tops} ${fact.over ? over : short} there.`
+    }
+    case 'more':
+      return `And so on: ${fact.count} more stretches.`
+    case 'undecided':
+      return `No strip lies where the shape of ${name} decides it; with more strips some do.`
+    case 'never':
+      return fact.over
+        ? 'Every strip stays at or below the curve, so the sum is never over.'
+        : 'Every strip reaches the curve’s greatest value, so the sum is never short.'
+  }
+}

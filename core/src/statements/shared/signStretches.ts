@@ -1,0 +1,33 @@
+import type { Break } from '../../features/examine'
+import { insideOf } from '../../features/splits'
+import type { SpanFacts } from './spanFacts'
+
+export type Stretch = readonly [from: number, to: number]
+
+/** Whether two places are one but for rounding. */
+export const near = (a: number, b: number) =>
+  Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b))
+
+/** At a kink, a cusp or a vertical tangent a function is continuous: its sign cannot jump there. */
+export const mayChangeSign = ({ kind }: Break) =>
+  kind !== 'kink' && kind !== 'cusp' && kind !== 'vertical'
+
+/** Maximal closed stretches on which a function keeps one sign but for isolated zeros. */
+export function signStretches({ f, from, to, signChanges }: SpanFacts, sign: 1 | -1): Stretch[] {
+  const { zeros } = signChanges!
+  const breaks = signChanges!.breaks.filter(mayChangeSign)
+  const cuts = [from, ...zeros.map((z) => z.x), ...breaks.map((b) => b.x), to]
+    .filter((x) => x >= from && x <= to)
+    .sort((a, b) => a - b)
+  const stretches: [number, number][] = []
+  for (let i = 1; i < cuts.length; i++) {
+    const [a, b] = [cuts[i - 1]!, cuts[i]!]
+    // Between two cuts f is continuous and not 0, so one place inside tells its sign.
+    if (near(a, b) || Math.sign(f.value(insideOf({ from: a, to: b }))) !== sign) continue
+    const last = stretches.at(-1)
+    const touching = last && near(last[1], a) && !breaks.some((x) => near(x.x, a))
+    if (touching) last[1] = b
+    else stretches.push([a, b])
+  }
+  return stretches
+}

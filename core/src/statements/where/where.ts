@@ -1,0 +1,196 @@
+import { z } from 'zod'
+import type { RealFunction } from '../../evaluate/compile'
+import { solveInSteps } from '../../features/solve'
+import { derivativeToLatex, toLatex } from '../../language/latex'
+import { toPlain } from '../../language/print'
+import { formatShort } from '../../study/numbers'
+import { placeTextSchema } from '../../study/parts'
+import {
+  type CurveResult,
+  emptyResult,
+  failed,
+  type LaneOf,
+  type LineContext,
+  type LineResult,
+  type Mark,
+  type SentenceContext,
+  type StatementKind,
+} from '../contract'
+import { lookOverFormula, overSpanFields } from '../shared/overSpan'
+import {
+  curvesMeant,
+  curveSlot,
+  curveText,
+  escapeText,
+  likelySpan,
+  parseCurveRef,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from '../shared/slots'
+import { noMeanOf, settled, type Settled } from './facts'
+import { noMeanWords, solutionsTable, solutionsWords, verdictOf, type Wording } from './words'
+
+/** Where is q′ = 2 on [0, 10]; where does q meet r. */
+export const whereLineSchema = z.object({
+  kind: z.literal('where'),
+  ...overSpanFields,
+  order: z.int().min(0).max(3),
+  /** A number, an expression in sliders, or the name of another curve. */
+  target: placeTextSchema,
+})
+export type WhereLine = z.infer<typeof whereLineSchema>
+
+export const whereKind: StatementKind<WhereLine> = {
+  kind: 'where',
+  schema: whereLineSchema,
+  topic: 'solving',
+  said: ['where', 'solve'],
+  uses: { curves: ['curve'], spans: ['span'], numbers: ['target'] },
+  whenAdded: ({ curve, order, target }) => ({ lane: { curve, order }, other: target }),
+  drawn: { pointWidth: 9 },
+
+  sentence(line, context) {
+    const meets = parseCurveRef(line.target) !== null && context.isCurve(line.target)
+    return [
+      { text: meets ? 'Where does ' : 'Where is ' },
+      curveSlot(line, context),
+      { text: meets ? ' meet ' : ' = ' },
+      targetSlot(line.target, context, meets),
+      { text: ' on ' },
+      spanSlot(line.span, context),
+    ]
+  },
+
+  evaluate(line, context) {
+    const over = lookOverFormula(line, context)
+    if (!over.ok) return failed(over.problem)
+    const { curve, from, to } = over
+    const { f } = curve.derivative(line.order)
+    const target = targetOf(line, context)
+    if (!target.ok) return failed(target.problem)
+    const { level, other } = target
+    const found = context.steps(solveInSteps(f, other ?? level!, from, to))
+    if (!found) return { ...emptyResult, pending: true }
+    const all = settled(found, f, other ?? level!)
+    const result = resultOf(line, all, curve, level, [from, to], context)
+    const none = all.complete && all.solutions.length + all.stretches.length === 0
+    const lacks = none ? noMeanOf(line, curve, from, to, context) : null
+    const why = lacks ? [noMeanWords(lacks, line, context)] : []
+    return { ...result, notes: [...result.notes!, ...why] }
+  },
+
+  offers(request) {
+    const typed = request.text.replace(/^where\s+(?:is|does)\s+/i, 'where ')
+    const rest = wordsAfter(typed, 'where', 'solve')
+    if (rest === null || request.text === '') return []
+    const { span, rest: words } = spanIn(rest)
+    const [, left = '', right = ''] =
+      /^(.*?)(?:\s*(?:=|\bequals?\b|\bmeets?\b|\bis\b)\s*(.*))?$/.exec(words) ?? []
+    const { refs, rest: unread } = curvesMeant(left, request)
+    if (unread !== '') return []
+    const target = right.trim() || '0'
+    return refs
+      .filter((ref) => ref.order <= 3)
+      .map(({ curve, order }) => ({
+        line: {
+          kind: 'where' as const,
+          id: '',
+          curve,
+          order,
+          target,
+          span: likelySpan(span, request, curve),
+        },
+      }))
+  },
+}
+
+function targetSlot(target: string, context: SentenceContext, meets: boolean) {
+  const ref = parseCurveRef(target)
+  const tree = meets ? null : context.read(target)
+  return {
+    slot: 'target' as const,
+    field: 'target',
+    text: ref && meets ? curveText(ref) : tree ? toPlain(tree) : target,
+    source: target,
+    latex:
+      ref && meets
+        ? derivativeToLatex(ref.curve, ref.order, context.variable.letter, context.notation)
+        : tree
+          ? toLatex(tree)
+          : `\\text{${escapeText(target)}}`,
+  }
+}
+
+type Target =
+  | { ok: true; level: number | null; other: RealFunction | null }
+  | { ok: false; problem: { message: string; fix?: string } }
+
+/** What the curve is to be equal to: a level, or another curve. */
+function targetOf(line: WhereLine, context: LineContext): Target {
+  const ref = parseCurveRef(line.target)
+  const met = ref && context.curve(ref.curve)
+  if (ref && met?.ok) {
+    if (!met.curve.formula) {
+      return { ok: false, problem: { message: `${ref.curve} has no formula` } }
+    }
+    return { ok: true, level: null, other: met.curve.derivative(ref.order).f }
+  }
+  const number = context.number(line.target)
+  if (number.ok) return { ok: true, level: number.value, other: null }
+  const formula = context.formula(line.target)
+  if (formula.ok) return { ok: true, level: null, other: formula.f }
+  return number
+}
+
+/** More solutions than this are not drawn one by one. */
+const mostMarked = 200
+
+function resultOf(
+  line: WhereLine,
+  found: Settled,
+  curve: CurveResult,
+  level: number | null,
+  span: readonly [from: number, to: number],
+  context: LineContext,
+): LineResult {
+  const lane = { curve: line.curve, order: line.order }
+  const lower = { curve: line.curve, order: 0 }
+  // What has a rate somewhere also has a height there.
+  const own = line.order === 0 ? null : curve.f
+  const stem = (on: LaneOf, x: number, y: number): Mark => ({
+    kind: 'stem',
+    lane: on,
+    x,
+    y,
+    label: '',
+  })
+  const wording: Wording = { line, unit: curve.unit, level, context }
+  const table = solutionsTable(found, own, wording)
+  return {
+    ...emptyResult,
+    marks: [
+      ...(level === null
+        ? []
+        : [
+            {
+              kind: 'level' as const,
+              lane,
+              y: level,
+              from: span[0],
+              to: span[1],
+              label: formatShort(level, context.decimals),
+            },
+          ]),
+      ...found.solutions
+        .slice(0, mostMarked)
+        .flatMap(({ x, value }) => [
+          stem(lane, x, value),
+          ...(own ? [stem(lower, x, own.value(x))] : []),
+        ]),
+    ],
+    notes: solutionsWords(found, wording),
+    verdict: verdictOf(found, span, context.decimals),
+    tables: table ? [table] : [],
+  }
+}

@@ -1,0 +1,115 @@
+import type { RealFunction } from '../../evaluate/compile'
+import { formatCertain, formatNumber, formatShort, formatStretch } from '../../study/numbers'
+import { listed, unitOfDerivative, withUnit } from '../../study/units'
+import type { LineContext, ResultTable, Verdict } from '../contract'
+import { curveText } from '../shared/slots'
+import type { EqualStretch, NoMean, Settled } from './facts'
+import type { WhereLine } from './where'
+
+/** What the words hang on besides what was found. */
+export interface Wording {
+  line: WhereLine
+  /** The unit of the curve. */
+  unit: string
+  /** The number that was asked for; null where it is another curve. */
+  level: number | null
+  context: LineContext
+}
+
+/** Solutions beyond this are counted, not listed in the sentence. */
+const mostSaid = 6
+/** Ends are told with this many decimals even where values have fewer. */
+const fewestDecimals = 3
+
+const placeText = (solution: Settled['solutions'][number], decimals: number) => {
+  const shown = formatCertain(solution.enclosure, decimals)
+  return (shown.certain && solution.proven ? '' : '≈ ') + shown.text
+}
+
+/** "[1, 2)" */
+const stretchText = ({ ends, closed }: EqualStretch, decimals: number) => {
+  const inside = formatStretch(ends, decimals).slice(1, -1)
+  return `${closed[0] ? '[' : '('}${inside}${closed[1] ? ']' : ')'}`
+}
+
+/** "q′ is 2 ML/h at t = 1 and 3 h.", and where both are equal all along. */
+export function solutionsWords(found: Settled, { line, unit, level, context }: Wording): string[] {
+  const { variable, decimals } = context
+  const number = level === null ? '' : formatShort(level, decimals)
+  const valueUnit = unitOfDerivative(unit, variable.unit, line.order)
+  const equal =
+    level === null ? 'they meet' : `${curveText(line)} is ${withUnit(number, valueUnit)}`
+  const places = found.solutions.map((one) => placeText(one, decimals))
+  const stretches = found.stretches.map((s) => stretchText(s, Math.max(fewestDecimals, decimals)))
+  const at = `at ${variable.letter} = ${listed(places, mostSaid, variable.unit)}.`
+  const along = `all along ${listed(stretches, mostSaid)}.`
+  return [
+    ...(places.length > 0 ? [`${capital(equal)} ${at}`] : []),
+    ...(stretches.length > 0
+      ? [`${level === null ? 'They are equal' : capital(equal)} ${along}`]
+      : []),
+  ]
+}
+
+/** Whether the list is whole. */
+export function verdictOf(
+  { complete, solutions, stretches, unresolved }: Settled,
+  [from, to]: readonly [from: number, to: number],
+  decimals: number,
+): Verdict {
+  const places = Math.max(fewestDecimals, decimals)
+  const span = `[${formatShort(from, places)}, ${formatShort(to, places)}]`
+  const open = unresolved.slice(0, 3).map((stretch) => formatStretch(stretch, places))
+  const none = solutions.length + stretches.length === 0
+  return {
+    complete,
+    text: !complete
+      ? `Not settled on ${open.join(', ')}`
+      : none
+        ? `No solution on ${span}: proven`
+        : `Complete: no other solution on ${span}`,
+    unresolved,
+  }
+}
+
+/** Each solution with the value there, and for a rate with the height of the curve. */
+export function solutionsTable(
+  { solutions }: Settled,
+  own: RealFunction | null,
+  { line, context: { variable, decimals } }: Wording,
+): ResultTable | null {
+  if (solutions.length === 0) return null
+  const { letter } = variable
+  const rows = solutions.map((solution) => {
+    const { x, value } = solution
+    const numbers = own ? [value, own.value(x)] : [value]
+    return {
+      cells: [placeText(solution, decimals), ...numbers.map((v) => formatNumber(v, decimals))],
+      values: [x, ...numbers],
+      x,
+    }
+  })
+  const columns = [
+    letter,
+    `${curveText(line)}(${letter})`,
+    ...(own ? [`${line.curve}(${letter})`] : []),
+  ]
+  return { name: 'Solutions', columns, rows, count: rows.length, open: true }
+}
+
+/** Why there need be no place at which the rate is the average one. */
+export function noMeanWords(
+  { x, slopeless }: NoMean,
+  { curve, order }: WhereLine,
+  { variable, decimals }: LineContext,
+): string {
+  const where = `${variable.letter} = ${formatShort(x, Math.max(fewestDecimals, decimals))}`
+  const name = curveText({ curve, order: order - 1 })
+  const lacks = slopeless
+    ? `${name} has a ${slopeless} at ${where}, and no slope there`
+    : `${name} is not continuous at ${where}`
+  return `The average rate need not be taken here: ${lacks}.`
+}
+
+const capital = (text: string) =>
+  /^[a-z]\S/.test(text) && !/^[a-z]′/.test(text) ? text[0]!.toUpperCase() + text.slice(1) : text
