@@ -1,4 +1,5 @@
-import { type FunctionName, maybeEntry } from '../functions'
+import { type FunctionName, maybeEntry, severalOrNull } from '../functions'
+import { writtenOut } from '../functions/writtenOut'
 import {
   addRational,
   divideRational,
@@ -43,7 +44,7 @@ const foldedDigits = 30
 export function simplify(tree: Tree): Tree {
   let result = simplified.get(tree)
   if (!result) {
-    const plain = simplifyParts(tree)
+    const plain = simplifyParts(writtenOut(tree))
     const freed = cancelKnown(plain)
     result = freed === plain ? plain : simplifyParts(freed)
     simplified.set(tree, result)
@@ -124,9 +125,8 @@ function isTotalNode(tree: Tree): boolean {
   }
 }
 
-/** min and max have a value wherever their arguments do. */
 const isTotalFunction = (name: FunctionName) =>
-  name === 'min' || name === 'max' || maybeEntry(name)?.total === true
+  (severalOrNull(name) ?? maybeEntry(name))?.total === true
 
 /** Surely above 0 wherever it has a value, and having one everywhere. */
 export function isPositive(tree: Tree): boolean {

@@ -1,4 +1,4 @@
-import { entryOf, logToBase, type UnaryName } from '../functions'
+import { entryOf, logToBase, type FunctionName } from '../functions'
 import { toNumber } from '../language/rational'
 import { type Condition, keyOf, literalFraction, type Relation, type Tree } from '../language/tree'
 import { realPower, rootPower } from './realPower'
@@ -86,7 +86,7 @@ const loopOver =
   (a, out, count) => {
     for (let i = 0; i < count; i++) out[i] = apply(a[i]!)
   }
-const loopOf = (name: UnaryName): UnaryLoop => {
+const loopOf = (name: FunctionName): UnaryLoop => {
   const { loop, value } = entryOf(name)
   return loop ?? loopOver(value)
 }

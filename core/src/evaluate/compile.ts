@@ -1,4 +1,5 @@
 import { entryOf, logToBase, logToBaseJet } from '../functions'
+import { writtenOut } from '../functions/writtenOut'
 import { toNumber } from '../language/rational'
 import {
   type CallTree,
@@ -81,7 +82,8 @@ interface Slots {
  * Compiles a tree without references to other curves to closures (one value, jets) and, on first
  * use, to a tape of block operations (many values). No code is generated from text.
  */
-export function compileTree(tree: Tree, options: CompileOptions = {}): RealFunction {
+export function compileTree(typed: Tree, options: CompileOptions = {}): RealFunction {
+  const tree = writtenOut(typed)
   const variable = options.variable ?? 'x'
   const sliderNames = [...namesIn(tree)].filter((n) => n !== variable)
   const slots: Slots = { variable, of: new Map(sliderNames.map((n, i) => [n, i])) }

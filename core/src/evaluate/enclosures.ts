@@ -1,3 +1,4 @@
+import { writtenOut } from '../functions/writtenOut'
 import { rationalFromNumber, type Rational, toNumber } from '../language/rational'
 import {
   type CallTree,
@@ -61,7 +62,7 @@ const eInterval: Interval = { lo: 2.718281828459045, hi: 2.7182818284590455 }
 export function compileBoxes(tree: Tree, variable: string): BoxCode {
   const known = compiled.get(tree)
   if (known?.variable === variable) return known.code
-  const code = compileAnew(tree, variable)
+  const code = compileAnew(writtenOut(tree), variable)
   compiled.set(tree, { variable, code })
   return code
 }

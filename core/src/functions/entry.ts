@@ -3,8 +3,9 @@ import type { BoxNotes } from '../evaluate/intervals'
 import type { Jet, Look } from '../evaluate/jets'
 import type { Condition, Tree } from '../language/tree'
 
-/** How a function is typeset: by a name before its argument, or by what stands around it. */
+/** How a function is typeset: by a name before its argument, or by what stands behind or around it. */
 export type Typeset =
+  | { behind: string }
   | { name: string; /** sin²x rather than (sin x)² */ raised?: boolean }
   | {
       before: string

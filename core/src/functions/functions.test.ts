@@ -3,6 +3,7 @@ import { all, create } from 'mathjs'
 import { differentiate } from '../calculus/differentiate'
 import { compile } from '../compile'
 import { examine } from '../features/examine'
+import { heldAt } from '../features/held'
 import { toLatex } from '../language/latex'
 import { toMathml } from '../language/mathml'
 import { parseFormula } from '../language/parse'
@@ -193,4 +194,113 @@ test('where a value is too small for a double it is 0, and so is its slope', () 
       slope: 0,
     })
   }
+})
+
+describe('mod', () => {
+  test('has the sign of what is divided by, as in a library', () => {
+    for (const [of, by] of [
+      [-1, 3],
+      [7, 3],
+      [-7, 3],
+      [5.5, 2],
+      [-0.75, 0.5],
+      [6, 3],
+    ] as const) {
+      const { value } = compile(read(`mod(x, ${by})`))
+      expect({ of, by, value: value(of) }).toEqual({ of, by, value: close(mathjs.mod(of, by)) })
+    }
+    // With a divisor below 0 by the definition, x − y·floor(x/y); theirs takes none.
+    expect(compile(read('mod(x, -3)')).value(7)).toBe(-2)
+    expect(compile(read('mod(x, 0)')).value(7)).toBeNaN()
+  })
+
+  test.each([
+    ['-1 mod 3', 2],
+    ['5 - 1 mod 3', 4],
+    ['2x mod 3', 1],
+    ['2 mod(x, 3) + 1', 5],
+    ['x mod (1 + 2)', 2],
+    ['5 + -7 mod 3', 7],
+    ['x! mod 7', 1],
+    ['10 mod 7 mod 2', 1],
+    ['x \\bmod 3', 2],
+  ])('%s is read as it is said', (text, expected) => {
+    // 5! = 120 = 17 · 7 + 1.
+    expect(compile(read(text)).value(5)).toBe(expected)
+    expect(compile(read(toText(read(text)))).value(5)).toBe(expected)
+    expect(compile(read(toLatex(read(text)))).value(5)).toBe(expected)
+  })
+
+  test('jumps and vanishes at the multiples, and its area is known', () => {
+    const found = examine(compile(read('x mod 3')), -4, 7)
+    expect(found.complete).toBe(true)
+    expect(found.zeros.map((z) => z.x)).toEqual([-3, 0, 3, 6])
+    expect(found.breaks.map((b) => [b.x, b.kind])).toEqual([-3, 0, 3, 6].map((at) => [at, 'jump']))
+    expect(found.rising).toHaveLength(5)
+  })
+
+  test.each(['mod(x)', 'mod(x, 2, 3)', 'mod 3', 'x mod'])('%s is told what is missing', (text) => {
+    const parsed = parseFormula(text)
+    expect(parsed.ok).toBe(false)
+    if (!parsed.ok) expect(parsed.problems[0]!.message).toMatch(/two values|parentheses|missing/)
+  })
+})
+
+describe('the sign of a factorial', () => {
+  test.each([
+    ['5!', 120],
+    ['x^3/3!', 4.5],
+    ['2x!', 12],
+    ['x!^2', 36],
+    ['(x + 1)!', 24],
+    ['-x!', -6],
+    ['sin(0)!', 1],
+  ])('%s', (text, expected) => {
+    expect(compile(read(text)).value(3)).toBe(expected)
+    expect(compile(read(toText(read(text)))).value(3)).toBe(expected)
+    expect(compile(read(toLatex(read(text)))).value(3)).toBe(expected)
+  })
+
+  test('two of them are asked about, and != stays a relation', () => {
+    expect(parseFormula('x!!').ok).toBe(false)
+    expect(compile(read('1 if x != 3; 2 otherwise')).value(3)).toBe(2)
+  })
+})
+
+describe('what a double cannot hold', () => {
+  const held = (text: string, at: number) => heldAt(compile(read(text)), at)
+
+  test('is told from 0 and from poles', () => {
+    // By hand: none of these is 0; log₁₀ of the first is −347.
+    for (const [text, at] of [
+      ['sech x', 800],
+      ['e^(-x)', 800],
+      ['x^200', 1e-10],
+      ['1/x^3', 1e200],
+      ['3 e^(-x^2)', 40],
+      ['csch(x)/x', -800],
+    ] as const) {
+      expect([text, held(text, at)]).toEqual([text, 'tooSmall'])
+    }
+    for (const [text, at] of [
+      ['sin x', 0],
+      ['x e^(-x)', 0],
+      ['floor x', 0.5],
+      ['x - x', 3],
+      ['(x - 3)^2', 3],
+    ] as const) {
+      expect([text, held(text, at)]).toEqual([text, 'held'])
+    }
+    for (const [text, at] of [
+      ['e^x', 800],
+      ['x!', 171],
+      ['csch x', 1e-320],
+      ['-cosh x', 1000],
+    ] as const) {
+      expect([text, held(text, at)]).toEqual([text, 'tooLarge'])
+    }
+    expect(held('1/x', 0)).toBe('held')
+    expect(held('ln x', 0)).toBe('held')
+    expect(held('sech x', 700)).toBe('held')
+  })
 })

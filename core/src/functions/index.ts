@@ -4,6 +4,7 @@ import type { FunctionEntry } from './entry'
 import { type ExponentialName, exponentials } from './exponentials'
 import { type HyperbolicName, hyperbolic } from './hyperbolic'
 import { type RootName, roots } from './roots'
+import { several, type SeveralEntry, type SeveralName } from './several'
 import { type StepName, steps } from './steps'
 
 export type { FunctionEntry } from './entry'
@@ -21,23 +22,34 @@ const entries: Record<UnaryName, FunctionEntry> = {
 }
 
 export type UnaryName = CircularName | HyperbolicName | ExponentialName | RootName | StepName
-/** Those of several arguments have rules of their own wherever functions are worked with. */
-export type FunctionName = UnaryName | 'logBase' | 'min' | 'max'
+export type FunctionName = UnaryName | SeveralName
 
 export const unaryNames = Object.keys(entries) as UnaryName[]
 
-/** The entry of a function of one argument. */
-export const entryOf = (name: UnaryName): FunctionEntry => entries[name]
+/** The entry of a function of one argument; a TypeError for one of several. */
+export function entryOf(name: FunctionName): FunctionEntry {
+  const entry = maybeEntry(name)
+  if (!entry) throw new TypeError(`${name} has several arguments`)
+  return entry
+}
 
 /** The entry behind a name, or null for a function of several arguments. */
 export const maybeEntry = (name: FunctionName): FunctionEntry | null =>
   name in entries ? entries[name as UnaryName] : null
 
+/** The entry of a function of several arguments, or null for one of one. */
+export const severalOrNull = (name: FunctionName): SeveralEntry | null =>
+  name in several ? several[name as SeveralName] : null
+export const severalNames = Object.keys(several) as SeveralName[]
+
+/** How many arguments a function takes. */
+export const argumentsOf = (name: FunctionName): Pick<SeveralEntry, 'takes' | 'inWords'> =>
+  severalOrNull(name) ?? { takes: [1, 1], inWords: 'one value' }
+
 /** Every way a function may be written. */
 export const spellings: Record<string, FunctionName> = {
   ...Object.fromEntries(unaryNames.flatMap((n) => entries[n].spellings.map((s) => [s, n]))),
-  min: 'min',
-  max: 'max',
+  ...Object.fromEntries(severalNames.flatMap((n) => several[n].spellings.map((s) => [s, n]))),
 }
 
 /** log of x to a base: NaN unless both are above 0 and the base is not 1. */

@@ -9,6 +9,7 @@ import {
   undefinedJet,
   valueOnly,
 } from '../evaluate/jets'
+import { negateRational, type Rational } from '../language/rational'
 import { call, compare, type Condition, pieces, type Tree, whole } from '../language/tree'
 import type { FunctionEntry } from './entry'
 
@@ -39,6 +40,8 @@ const stepJet =
 const levelWhere = (when: Condition): Tree => pieces({ body: whole(0), when })
 /** Math.sign without its negative zero. */
 const sign = (x: number) => Math.sign(x) + 0
+/** The greatest whole number that is not above a fraction. */
+const floorOf = ({ n, d }: Rational) => n / d - (n % d < 0n ? 1n : 0n)
 /** A step as a number; beyond what doubles hold there is none. */
 const stepped = (step: number): Tree | null => (Number.isFinite(step) ? whole(step) : null)
 const fenced = (left: string, right: string) => (inside: string) =>
@@ -88,6 +91,7 @@ export const steps: Record<StepName, FunctionEntry> = {
     total: true,
     breaksAtWholes: true,
     smooth: (at) => stepped(Math.floor(at)),
+    exact: (u) => (u.kind === 'number' ? whole(floorOf(u.exact)) : null),
   },
   ceil: {
     spellings: ['ceil'],
@@ -99,10 +103,11 @@ export const steps: Record<StepName, FunctionEntry> = {
     total: true,
     breaksAtWholes: true,
     smooth: (at) => stepped(Math.ceil(at)),
+    exact: (u) => (u.kind === 'number' ? whole(-floorOf(negateRational(u.exact))) : null),
   },
   factorial: {
     spellings: ['factorial'],
-    latex: { name: '\\operatorname{factorial}' },
+    latex: { behind: '!' },
     value: factorial,
     // It has no slope anywhere: no two of its places touch.
     derivative: (u) => levelWhere(compare(u, '!=', u)),

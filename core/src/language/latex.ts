@@ -1,4 +1,11 @@
-import { entryOf, type FunctionName, maybeEntry, unaryNames } from '../functions'
+import {
+  entryOf,
+  type FunctionName,
+  maybeEntry,
+  severalNames,
+  severalOrNull,
+  unaryNames,
+} from '../functions'
 import { decimalText, rationalText } from './print'
 import {
   type Condition,
@@ -24,9 +31,10 @@ function nameOf(name: FunctionName): string {
 }
 
 /** Whether it is written by a name before its argument. */
-const isNamed = (name: FunctionName) => 'name' in (maybeEntry(name)?.latex ?? { name })
+const isNamed = (name: FunctionName) =>
+  severalOrNull(name)?.between !== true && 'name' in (maybeEntry(name)?.latex ?? { name })
 /** What a formula that begins with a function begins with. */
-const opens = [...unaryNames.filter(isNamed).map(nameOf), ...['\\log', '\\min', '\\max']]
+const opens = ['\\log', ...[...unaryNames.filter(isNamed), ...severalNames].map(nameOf)]
 
 const relations: Record<Relation, string> = {
   '<': '<',
@@ -198,7 +206,7 @@ function endsBare(tree: Tree): boolean {
   if (tree.kind === 'product') return endsBare(tree.factors.at(-1)!)
   if (tree.kind === 'power') return isRaised(tree.base, tree.exponent) && endsBare(tree.base)
   if (tree.kind !== 'call' || !isNamed(tree.name)) return false
-  return tree.name !== 'min' && tree.name !== 'max' && isSimple(tree.args.at(-1)!)
+  return (tree.args.length === 1 || tree.name === 'logBase') && isSimple(tree.args.at(-1)!)
 }
 
 function printQuotient(above: Tree, below: Tree, small: boolean): Printed {
@@ -268,16 +276,23 @@ function printCall(name: FunctionName, args: readonly Tree[], small: boolean): P
         text: `\\log_{${print(first!, true).text}}${argument(second!, small)}`,
         binds: binding.atom,
       }
-    case 'min':
-    case 'max':
-      return {
-        text: `${nameOf(name)}${parenthesised(args.map((a) => print(a, small).text).join(', '))}`,
-        binds: binding.atom,
-      }
     default: {
+      if (severalOrNull(name)?.between) {
+        const [of, by] = args.map((a) => wrap(print(a, small), binding.power))
+        return { text: `${of} \\b${name} ${by}`, binds: binding.sum }
+      }
+      if (args.length > 1) {
+        const list = args.map((a) => print(a, small).text).join(', ')
+        return { text: `${nameOf(name)}${parenthesised(list)}`, binds: binding.atom }
+      }
       const { latex } = entryOf(name)
       if ('name' in latex) {
         return { text: `${latex.name}${argument(first!, small)}`, binds: binding.atom }
+      }
+      if ('behind' in latex) {
+        const { text } = print(first!, small)
+        const inside = isSimple(first!) ? text : parenthesised(text)
+        return { text: inside + latex.behind, binds: binding.power }
       }
       const { before, after, small: raised = false, loose = false } = latex
       // Roots have room of their own; between bars the size stays.

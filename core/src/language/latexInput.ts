@@ -99,6 +99,7 @@ const meanings = new Map<string, LatexMeaning>([
     { kind: 'fraction' },
   ]),
   ['sqrt', { kind: 'latexRoot' }],
+  ['bmod', { text: 'mod' }],
 ])
 
 /** The command that begins with the backslash at a position, and what it means, if anything. */

@@ -1,4 +1,4 @@
-import { type FunctionName, maybeEntry } from '../functions'
+import { type FunctionName, maybeEntry, severalOrNull } from '../functions'
 import { decimalText, rationalText } from './print'
 import {
   type Condition,
@@ -151,6 +151,11 @@ function printCall(name: FunctionName, args: readonly Tree[]): string {
   const [first, second] = args
   const latex = maybeEntry(name)?.latex
   if (latex && 'mathml' in latex) return latex.mathml(print(first!).xml)
+  if (latex && 'behind' in latex) return row(wrap(print(first!), binding.atom), mo(latex.behind))
+  if (severalOrNull(name)?.between) {
+    const [of, by] = args.map((a) => wrap(print(a), binding.power))
+    return parenthesised(row(of!, mo(name), by!))
+  }
   if (name === 'logBase') {
     return row(
       `<msub>${mi('log')}${print(first!).xml}</msub>`,

@@ -1,4 +1,4 @@
-import { type FunctionName, maybeEntry } from '../functions'
+import { argumentsOf, type FunctionName, maybeEntry, severalOrNull } from '../functions'
 import type { Hint, Problem } from './problems'
 import { type Token, tokenize } from './tokens'
 import {
@@ -238,18 +238,48 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
 
   const readSum = (): Tree =>
     deeper(() => {
-      let turned = readSigns()
       const terms: Tree[] = []
+      let subtracted = false
       for (;;) {
-        const term = readProduct()
-        terms.push(turned ? count(negate(term)) : term)
-        if (!isSign('+', '-')) break
-        turned = (take() as { sign: string }).sign === '-'
         // 3 + -x and 3 - -x are written by hand too.
-        if (isSign('+', '-')) turned = readSigns() !== turned
+        const turned = readSigns()
+        const term = readProduct()
+        if (standsBetween()) {
+          // A sign of its own belongs to what is divided: -1 mod 3 is 2.
+          const rest = readRemainder(turned ? count(negate(term)) : term)
+          terms.push(subtracted ? count(negate(rest)) : rest)
+        } else terms.push(turned !== subtracted ? count(negate(term)) : term)
+        if (!isSign('+', '-')) break
+        subtracted = (take() as { sign: string }).sign === '-'
       }
       return terms.length === 1 ? terms[0]! : count(sum(...terms))
     })
+
+  /** Whether a function stands here between its two arguments, as in x mod 3. */
+  const standsBetween = (): boolean => {
+    const token = peek()
+    if (token.kind !== 'function' || !severalOrNull(token.name)?.between) return false
+    // 2 mod(x, 3) is a multiple of a call; in x mod (a + 1) the parentheses hold one value.
+    let level = 0
+    for (let i = at + 1; i < tokens.length && tokens[at + 1]!.kind === '('; i++) {
+      const { kind } = tokens[i]!
+      if (kind === '(') level += 1
+      if (kind === ')' && --level === 0) return true
+      if (kind === ',' && level === 1) return false
+    }
+    return true
+  }
+
+  const readRemainder = (first: Tree): Tree => {
+    let result = first
+    while (standsBetween()) {
+      const { name } = take() as Token & { kind: 'function' }
+      const turned = readSigns()
+      const by = readProduct()
+      result = count(call(name, result, turned ? count(negate(by)) : by))
+    }
+    return result
+  }
 
   /** Reads any run of signs; true where they turn the sign. */
   const readSigns = (): boolean => {
@@ -294,7 +324,7 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
           }
           factors = [count(quotient(join(), turned ? negate(next) : next))]
         }
-      } else if (startsFactor()) {
+      } else if (startsFactor() && !standsBetween()) {
         factors.push(readImplied(tokens[at - 1]!))
       } else break
     }
@@ -321,8 +351,17 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
   /** One factor: something with its powers. */
   const readFactor = (): Tree => {
     const start = peek()
-    const base = readBase()
-    return readPowers(base, start)
+    return readPowers(readFactorial(readBase()), start)
+  }
+
+  /** n! binds before powers; n!! is in use for two things. */
+  const readFactorial = (base: Tree): Tree => {
+    if (peek().kind !== '!') return base
+    const sign = take()
+    if (peek().kind === '!') {
+      stop('two of these signs could mean two things', sign, 'write (n!)! if you mean it twice')
+    }
+    return count(call('factorial', base))
   }
 
   const readPowers = (base: Tree, start: Token): Tree => {
@@ -496,6 +535,8 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
   const readCall = (): Tree => {
     const token = take() as Token & { kind: 'function' }
     const spelled = text.slice(token.from, token.to)
+    const { takes, inWords } = argumentsOf(token.name)
+    const [leastValues, mostValues] = takes
     let exponent: Tree | null = null
     const raised = peek()
     if (raised.kind === 'raised') {
@@ -508,12 +549,15 @@ function readTokens(tokens: Token[], variable: string, hints: Hint[], text: stri
     const open = peek()
     let args: Tree[]
     if (open.kind === '(') args = deeper(readArguments)
-    else if (token.name === 'min' || token.name === 'max') {
-      return stop(`${token.name} needs its values in parentheses`, open, `${token.name}(a, b)`)
+    else if (leastValues > 1) {
+      return stop(
+        `${spelled} needs its values in parentheses`,
+        open,
+        severalOrNull(token.name)?.shape,
+      )
     } else args = [deeper(() => readBareArgument(spelled))]
-    const many = token.name === 'min' || token.name === 'max'
-    if (many ? args.length < 2 : args.length !== 1) {
-      stop(`${spelled} takes ${many ? 'two values or more' : 'one value'}`, open)
+    if (args.length < leastValues || args.length > mostValues) {
+      stop(`${spelled} takes ${inWords}`, open)
     }
     if (token.base !== undefined) args = [readBaseOfLog(token), ...args]
     if (exponent === null) return count(call(token.name, ...args))

@@ -1,3 +1,4 @@
+import { type FunctionName, maybeEntry } from '../functions'
 import { toDecimalText, type Rational } from './rational'
 import {
   type Condition,
@@ -190,7 +191,7 @@ function separator(before: string, after: string, manner: Manner): string {
   return ' '
 }
 
-function printCall(name: string, args: readonly Tree[], manner: Manner): Printed {
+function printCall(name: FunctionName, args: readonly Tree[], manner: Manner): Printed {
   // Pieces would read on to the end of the line: among others, or between bars, they stand alone.
   const least = args.length > 1 || (name === 'abs' && manner.bars) ? binding.sum : binding.pieces
   const texts = args.map((arg) => wrap(print(arg, manner), least))
@@ -203,6 +204,13 @@ function printCall(name: string, args: readonly Tree[], manner: Manner): Printed
     return /^(\d+(\.\d+)?|[a-zA-Z])$/.test(texts[0]!)
       ? { text: `log_${texts[0]}(${texts[1]})`, binds: binding.atom }
       : { text: `ln(${texts[1]})/ln(${texts[0]})`, binds: binding.product }
+  }
+  const latex = maybeEntry(name)?.latex
+  if (latex && 'behind' in latex) {
+    return {
+      text: wrap(print(args[0]!, manner), binding.atom) + latex.behind,
+      binds: binding.power,
+    }
   }
   return { text: `${name}(${texts.join(', ')})`, binds: binding.atom }
 }

@@ -14,7 +14,7 @@ export type Token = { from: number; to: number } & (
   | { kind: 'primes'; count: number }
   | { kind: 'relation'; relation: Relation }
   | { kind: 'word'; word: 'if' | 'otherwise' | 'and' | 'or' }
-  | { kind: '(' | ')' | '|' | ',' | ';' | 'root' | 'degree' | 'end' }
+  | { kind: '(' | ')' | '|' | ',' | ';' | '!' | 'root' | 'degree' | 'end' }
   /** From LaTeX: \\frac and \\sqrt, whose braces follow. */
   | { kind: 'fraction' | 'latexRoot' }
 )
@@ -453,6 +453,11 @@ export function tokenize(text: string, context: Names): { tokens: Token[]; probl
       continue
     }
     const two = text.slice(at, at + 2)
+    if (here === '!' && two !== '!=') {
+      at += 1
+      tokens.push({ kind: '!', from, to: at })
+      continue
+    }
     const relation = relations[two] ?? relations[here]
     if (relation) {
       at += relations[two] ? 2 : 1

@@ -1,7 +1,9 @@
 import { z } from 'zod'
+import { heldAt } from '../features/held'
 import { formatShort } from '../study/numbers'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { failed, type StatementKind } from './contract'
+import { tooLarge } from './shared/atPlace'
 import { numberReadout } from './shared/lines'
 import { lookOver, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
@@ -40,6 +42,9 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
     const name = curveText(line)
     if (!Number.isFinite(ya) || !Number.isFinite(yb)) {
       const at = Number.isFinite(ya) ? to : from
+      if (curve.formula && heldAt(f, at) === 'tooLarge') {
+        return failed(tooLarge(`${name}(${formatShort(at, 6)})`))
+      }
       return failed({
         message: `${name} has no value at ${variable.letter} = ${formatShort(at, 6)}`,
         fix: 'move that end to where the curve is drawn',

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
-import { breakAtPlace, lookAt, missingDerivative, offersAt } from './shared/atPlace'
+import { breakAtPlace, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { failed, type StatementKind } from './contract'
 import { lineReadout, numberReadout } from './shared/lines'
 import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
@@ -60,6 +60,14 @@ export const normalKind: StatementKind<NormalLine> = {
       return failed(
         missingDerivative({ curve: line.curve, order: order + 1 }, found.at, variable.letter),
       )
+    }
+    const tooSmall = tooSmallNotes(found.at, [order + 1], context)
+    if (tooSmall.length > 0) {
+      const name = `${line.curve}${'′'.repeat(order + 1)}`
+      return failed({
+        message: `the slope of the normal is −1/${name}, and ${name} is too small to hold there`,
+        fix: 'move the place to where the slope is larger',
+      })
     }
     const equal = 'It stands upright on the tangent where both axes have the same scale.'
     if (slope === 0) {

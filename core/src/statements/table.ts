@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import type { RealFunction } from '../evaluate/compile'
+import { heldAt } from '../features/held'
 import { formatNumber, formatShort } from '../study/numbers'
 import { placeTextSchema } from '../study/parts'
 import { readingQuotients, tableColumns, type TableColumn, tabulate } from '../tables/table'
@@ -95,7 +97,7 @@ export const tableKind: StatementKind<TableLine> = {
     if (!over.ok) return failed(over.problem)
     if (over.curve.readings && line.order === 0) {
       const rows = rowsOfReadings(line, over.curve.readings, over.from, over.to)
-      return withRows(line, rows, context)
+      return withRows(line, rows, context, null)
     }
     const [step, h] = [context.number(line.step), context.number(line.h)]
     if (!step.ok) return failed(step.problem)
@@ -122,7 +124,7 @@ export const tableKind: StatementKind<TableLine> = {
     const { curve, from, to } = over
     const { f } = curve.derivative(line.order)
     const table = tabulate(f, { from, to, step: step.value, h: h.value, columns: line.columns })
-    return withRows(line, table.rows, context)
+    return withRows(line, table.rows, context, curve.formula ? f : null)
   },
 
   offers(request) {
@@ -175,15 +177,17 @@ function withRows(
   line: TableLine,
   rows: number[][],
   { variable, decimals }: LineContext,
+  /** What the rows are values of, where that is a formula. */
+  f: RealFunction | null,
 ): LineResult {
   const name = curveText(line)
   const xAt = line.columns.indexOf('x')
-  const shown = (value: number, column: TableColumn) =>
-    Number.isNaN(value)
-      ? '—'
-      : column === 'x'
-        ? formatShort(value, 9)
-        : formatNumber(value, decimals)
+  const shown = (value: number, column: TableColumn, x: number) => {
+    if (column === 'x') return formatShort(value, 9)
+    if (Number.isFinite(value)) return formatNumber(value, decimals)
+    // Where a double cannot hold a value there still is one.
+    return column === 'f(x)' && f && heldAt(f, x) === 'tooLarge' ? 'too large' : '—'
+  }
   const marks: Mark[] = line.columns.flatMap((column, k): Mark[] => {
     const order = columnOrder(column)
     // One row of points for each lane: the values, and the first column of quotients.
@@ -207,7 +211,7 @@ function withRows(
         columnIds: line.columns,
         count: rows.length,
         rows: rows.map((row) => ({
-          cells: row.map((v, k) => shown(v, line.columns[k]!)),
+          cells: row.map((v, k) => shown(v, line.columns[k]!, row[xAt] ?? NaN)),
           values: row.map((v) => (Number.isFinite(v) ? v : null)),
           ...(xAt < 0 ? {} : { x: row[xAt]! }),
         })),

@@ -3,7 +3,14 @@ import { lineEquation } from '../study/equation'
 import { formatNumber, formatShort } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { breakAtPlace, exactAt, lookAt, missingDerivative, offersAt } from './shared/atPlace'
+import {
+  breakAtPlace,
+  exactAt,
+  lookAt,
+  missingDerivative,
+  tooSmallNotes,
+  offersAt,
+} from './shared/atPlace'
 import {
   failed,
   type LineContext,
@@ -138,13 +145,14 @@ export const tangentKind: StatementKind<TangentLine> = {
       marks,
       problems: [],
       hints: [],
-      ...(under
-        ? {
-            notes: [
+      notes: [
+        ...tooSmallNotes(found.at, [order, order + 1], context),
+        ...(under
+          ? [
               `${line.curve}′ = ${curveText(under)}: the slope is the height of ${curveText(under)} there.`,
-            ],
-          }
-        : {}),
+            ]
+          : []),
+      ],
     }
   },
 

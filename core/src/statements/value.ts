@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { formatNumber } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
 import { unitOfDerivative, withUnit } from '../study/units'
-import { exactAt, lookAt, missingDerivative, offersAt } from './shared/atPlace'
+import { exactAt, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { type CurveResult, failed, type Mark, type StatementKind } from './contract'
 import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
 import { trailAction, trailOf } from './shared/trail'
@@ -66,6 +66,7 @@ export const valueKind: StatementKind<ValueLine> = {
       ],
       problems: [],
       hints: [],
+      notes: tooSmallNotes(found.at, [order], context),
     }
   },
 

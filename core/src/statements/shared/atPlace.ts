@@ -1,6 +1,7 @@
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import { type CurveRef, curveAndPlace, curveText } from './slots'
 import { type BreakKind, examine } from '../../features/examine'
+import { heldAt } from '../../features/held'
 import type { Tree } from '../../language/tree'
 import { exactForm, type ExactForm } from '../../study/exactForms'
 import { formatShort } from '../../study/numbers'
@@ -40,6 +41,9 @@ export function lookAt(
   }
   const derivatives = curve.f.derivatives(x, orders)
   if (!Number.isFinite(derivatives[0])) {
+    if (curve.formula && heldAt(curve.f, x) === 'tooLarge') {
+      return { ok: false, problem: tooLarge(`${curve.name}(${show(x)})`) }
+    }
     return {
       ok: false,
       problem: {
@@ -49,6 +53,26 @@ export function lookAt(
     }
   }
   return { ok: true, at: { curve, x, exact: place.exact, derivatives } }
+}
+
+/** A value that is there and that no double holds. */
+export const tooLarge = (what: string): LineProblem => ({
+  message: `${what} is too large to hold: beyond 1.8·10³⁰⁸`,
+  fix: 'move the place to where the values are smaller',
+})
+
+/** "f′(800) is not 0: it is too small to hold", for each of the orders of which that is so. */
+export function tooSmallNotes(
+  { curve, x, derivatives }: AtPlace,
+  orders: readonly number[],
+  { decimals }: LineContext,
+): string[] {
+  if (!curve.formula) return []
+  return orders.flatMap((order) => {
+    if (derivatives[order] !== 0 || heldAt(curve.derivative(order).f, x) !== 'tooSmall') return []
+    const what = `${curveText({ curve: curve.name, order })}(${formatShort(x, Math.max(decimals, 3))})`
+    return [`${what} is not 0: it is too small to hold, below 5·10⁻³²⁴.`]
+  })
 }
 
 /** The exact form of a derivative at a typed place, as a part of a readout. */
@@ -83,6 +107,9 @@ export function breakAtPlace({ order }: CurveRef, { curve, x }: AtPlace): BreakK
 export function missingDerivative(ref: CurveRef, at: AtPlace, letter: string): LineProblem {
   const lower = { ...ref, order: ref.order - 1 }
   const name = curveText(lower)
+  if (at.curve.formula && heldAt(at.curve.derivative(ref.order).f, at.x) === 'tooLarge') {
+    return tooLarge(`${curveText(ref)}(${formatShort(at.x, 6)})`)
+  }
   return {
     message: `no ${ref.order > 1 ? curveText(ref) : 'slope'} at ${letter} = ${formatShort(at.x, 6)}: ${missingReason(lower, at, name)}`,
     fix: 'move the place a little to either side',
