@@ -49,6 +49,7 @@ export function bandItems(name: string, order: number, finding: Finding, frame: 
     return [
       {
         kind: 'rect',
+        layer: 'ground' as const,
         key,
         x: round(left),
         y: round(top),
@@ -62,6 +63,7 @@ export function bandItems(name: string, order: number, finding: Finding, frame: 
         : [
             {
               kind: 'label' as const,
+              layer: 'ground' as const,
               key: `${key}.words`,
               x: round((left + right) / 2),
               y: round(top + 14.5),
@@ -97,6 +99,7 @@ export function guideItems(
   const seen = (x: number) => x >= frame.x[0] && x <= frame.x[1]
   const guide = (key: string, x: number, from: number, to: number): Item => ({
     kind: 'path',
+    layer: 'ground' as const,
     key,
     d: `M${round(toPixelX(frame, x))} ${round(from)}V${round(to)}`,
     ink: 'quiet',
@@ -106,6 +109,7 @@ export function guideItems(
   })
   const dot = (key: string, x: number, y: number): Item => ({
     kind: 'path',
+    layer: 'ground' as const,
     key,
     d: ring(toPixelX(frame, x), y),
     ink,

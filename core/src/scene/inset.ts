@@ -61,6 +61,7 @@ export function makeInset(
   const items: Item[] = [
     {
       kind: 'path',
+      layer: 'ground' as const,
       key: 'grid',
       d: [
         ...ticks.map(({ value }) => `M${round(toPixelX(own, value))} 0V${upper}`),
@@ -69,11 +70,19 @@ export function makeInset(
       ink: 'grid',
       width: 1,
     },
-    { kind: 'path', key: 'foot', d: `M0 ${upper}H${width}`, ink: 'axis', width: 1 },
+    {
+      kind: 'path',
+      layer: 'ground' as const,
+      key: 'foot',
+      d: `M0 ${upper}H${width}`,
+      ink: 'axis',
+      width: 1,
+    },
     ...(lower >= 0 && lower <= upper
       ? [
           {
             kind: 'path' as const,
+            layer: 'ground' as const,
             key: 'axis',
             d: `M0 ${round(lower)}H${width}`,
             ink: 'axis' as const,
@@ -83,6 +92,7 @@ export function makeInset(
       : []),
     ...ticks.map(({ value, text }): Item => ({
       kind: 'label',
+      layer: 'ground' as const,
       key: `tick.${text}`,
       x: round(toPixelX(own, value)),
       y: height - 5,
@@ -92,6 +102,7 @@ export function makeInset(
     })),
     ...heights.map(({ value, text }): Item => ({
       kind: 'label',
+      layer: 'ground' as const,
       key: `height.${text}`,
       x: 5,
       y: round(toPixelY(own, value) - 4),
@@ -99,9 +110,18 @@ export function makeInset(
       ink: 'ink',
       anchor: 'start',
     })),
-    { kind: 'path', key: 'curve', d: strokesToPath(curve), ink, width: 2.5, order: 0 },
+    {
+      kind: 'path',
+      layer: 'ground' as const,
+      key: 'curve',
+      d: strokesToPath(curve),
+      ink,
+      width: 2.5,
+      order: 0,
+    },
     ...points.map((p, i): Item => ({
       kind: 'path',
+      layer: 'ground' as const,
       key: `turn${i}`,
       d: markerPath('ring', toPixelX(own, p.x), toPixelY(own, p.value), 4),
       ink,
@@ -160,6 +180,7 @@ export function insetFrame(inset: Inset, frame: Frame, f: DrawnFunction): Item[]
   return [
     {
       kind: 'path',
+      layer: 'ground' as const,
       key: 'inset',
       d: `M${round(x0)} ${round(y0)}H${round(x1)}V${round(y1)}H${round(x0)}Z${tie}`,
       ink: 'quiet',

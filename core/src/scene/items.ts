@@ -1,3 +1,4 @@
+import type { Layer } from '../statements/contract'
 import type { MarkerShape } from '../study/parts'
 
 /** What a colour stands for; the renderer knows the tokens. */
@@ -9,7 +10,7 @@ export type Fill =
   'own' | 'strip' | 'stripBelow' | 'over' | 'short' | 'overFlat' | 'shortFlat' | 'area'
 
 /** One thing to draw on a lane, in pixels from its top left corner. */
-export type Item = { key: string; dimmed?: boolean } & (
+export type Item = { key: string; layer: Layer; dimmed?: boolean } & (
   | {
       kind: 'path'
       d: string

@@ -9,6 +9,7 @@ const [width, height] = [800, 500]
 const label = (key: string, x: number, y: number, more: Partial<Label> = {}): Label => ({
   kind: 'label',
   key,
+  layer: 'marks',
   x,
   y,
   text: 'high 9.490 at t = 1.653',

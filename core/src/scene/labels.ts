@@ -186,6 +186,7 @@ function withLeader(label: Label): Item[] {
   return [
     {
       kind: 'path',
+      layer: label.layer,
       key: `${label.key}.leader`,
       d: `M${round(from.x)} ${round(from.y)}L${round(nearest.x)} ${round(nearest.y)}`,
       ink: label.ink,

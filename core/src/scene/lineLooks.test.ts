@@ -55,7 +55,7 @@ describe('the marker of a line', () => {
   test('points of a table take it too', () => {
     const table = made('f(x) = x^3 - 2x', 'table of f over [-2, 2] by 1')
     const points = (study: Study) => {
-      const item = itemsOf(study).find((i) => i.kind === 'path' && i.key.endsWith('.0'))
+      const item = itemsOf(study).find((i) => i.kind === 'path' && i.key.endsWith('.f(x)'))
       return item?.kind === 'path' ? item : undefined
     }
     expect(points(table)!.d.match(/M/g)).toHaveLength(5)
@@ -138,10 +138,74 @@ describe('labels of features', () => {
   })
 })
 
+describe('labels hang on a thing', () => {
+  const zeros = (formula: string) => {
+    const study = made(formula, 'zeros of f')
+    return { study, id: study.lines.at(-1)!.id }
+  }
+  const slid = (study: Study, formula: string): Study => ({
+    ...study,
+    lines: study.lines.map((l) => (l.kind === 'curve' ? { ...l, formula } : l)),
+  })
+  const shown = (study: Study, id: string) =>
+    labels(study).flatMap((l) => (l.owner?.line === id ? [l.text] : []))
+
+  test('one that is hidden stays hidden when another thing appears before it', () => {
+    const { study, id } = zeros('(x + 3)(x - 1)')
+    const hidden = showLabel(
+      id,
+      labels(study).find((l) => l.text === 'x = −3.000')!.owner!.label,
+      false,
+    )(study)
+    expect(shown(hidden, id)).toEqual(['x = 1.000'])
+    expect(shown(slid(hidden, '(x + 3)(x - 1)(x + 5)'), id).sort()).toEqual([
+      'x = 1.000',
+      'x = −5.000',
+    ])
+    // Away with it and back again.
+    expect(shown(slid(slid(hidden, 'x - 1'), '(x + 3)(x - 1)'), id)).toEqual(['x = 1.000'])
+    expect(shown(slid(hidden, 'x - 1'), id)).toEqual(['x = 1.000'])
+  })
+
+  test('one that is hidden goes along with what it belongs to, and with nothing far away', () => {
+    const { study, id } = zeros('(x + 3)(x - 1)')
+    const hidden = showLabel(
+      id,
+      labels(study).find((l) => l.text === 'x = −3.000')!.owner!.label,
+      false,
+    )(study)
+    expect(shown(slid(hidden, '(x + 2)(x - 2)'), id)).toEqual(['x = 2.000'])
+    expect(shown(slid(hidden, '(x - 8)(x - 9)'), id)).toHaveLength(2)
+  })
+
+  test('a trail takes no label from its point', () => {
+    const plain = made('f(x) = x^2', 'tangent')
+    const study = { ...plain, lanes: [{ ...plain.lanes[0]!, id: 'slopes', order: 1 }] }
+    const { id } = study.lines.find((l) => l.kind === 'tangent')!
+    const own = (s: Study) => labels(s).filter((l) => l.owner?.line === id)
+    const [first] = own(study)
+    const hidden = showLabel(id, first!.owner!.label, false)(study)
+    expect(own(hidden)).toHaveLength(own(study).length - 1)
+    const trailing = changeLine(id, { trail: true })(hidden)
+    expect(own(trailing).map((l) => l.text)).toEqual(own(hidden).map((l) => l.text))
+  })
+
+  test('a colour moves nothing to another layer', () => {
+    const study = made('f(x) = x^2', 'tangent')
+    const layers = (s: Study) => itemsOf(s, 0).map((i) => [i.key, i.layer])
+    const { id } = study.lines.at(-1)!
+    const coloured = changeLine(id, { look: { colour: 'kelp' } })(study)
+    expect(layers(coloured)).toEqual(layers(study))
+    expect(new Set(layers(study).map(([, layer]) => layer))).toEqual(
+      new Set(['ground', 'marks', 'points']),
+    )
+  })
+})
+
 describe('trails', () => {
   const points = (study: Study, lane: number) =>
     itemsOf(study, lane).flatMap((i) =>
-      i.kind === 'path' && /\.\d+$/.test(i.key) ? [i.d.match(/M/g)?.length ?? 0] : [],
+      i.kind === 'path' && i.key.endsWith('.trail') ? [i.d.match(/M/g)?.length ?? 0] : [],
     )
 
   test('of an accumulated area grow with the place, and are gone when switched off', () => {

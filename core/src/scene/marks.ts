@@ -1,10 +1,10 @@
-import type { Mark } from '../statements/contract'
-import { formatPower, formatShort } from '../study/numbers'
+import type { Layer, Mark, Sampled } from '../statements/contract'
+import { formatNumber, formatPower, formatShort } from '../study/numbers'
 import type { LineLook } from '../study/parts'
 import type { Item } from './items'
 import { isFilled, markerPath } from './markers'
 import { textWidth } from './textWidth'
-import { shadeItems, stripItems } from './stripItems'
+import { shadeItems, stripItems, topOf } from './stripItems'
 import { type Frame, toPixelX, toPixelY } from './frame'
 import { round } from './sampleCurve'
 
@@ -17,24 +17,52 @@ const [shortestRun, longestRun] = [28, 180]
 type Points = Pick<LineLook, 'marker' | 'markerWidth'>
 const usualPoints: Points = {}
 
+/** The function that a mark follows. */
+export type Sample = (of: Sampled) => (x: number) => number
+
 /** Turns a mark of a line into what is drawn on its lane. */
 export function markItems(
   mark: Mark,
   frame: Frame,
   key: string,
+  sample: Sample,
   points: Points = usualPoints,
 ): Item[] {
+  return plainItems(mark, frame, key, sample, points).map((item) => ({
+    ...item,
+    layer: item.layer ?? mark.layer,
+  }))
+}
+
+/** An item that lies where its mark does, if nothing else is said. */
+type PlainItem = Item extends infer I
+  ? I extends Item
+    ? Omit<I, 'layer'> & { layer?: Layer }
+    : never
+  : never
+
+function plainItems(
+  mark: Mark,
+  frame: Frame,
+  key: string,
+  sample: Sample,
+  points: Points,
+): PlainItem[] {
   switch (mark.kind) {
     case 'level':
       return levelItems(mark, frame, key)
     case 'points':
       return pointItems(mark, frame, key, points)
     case 'graph':
-      return graphItems(mark, frame, key)
+      return graphItems(mark, sample(mark.of), frame, key)
     case 'strips':
-      return stripItems(mark, frame, key)
+      return stripItems({ ...mark, f: sample(mark.of), curved: topOf(mark) }, frame, key)
     case 'shade':
-      return shadeItems(mark, frame, key)
+      return shadeItems(
+        { ...mark, f: sample(mark.of), g: mark.against ? sample(mark.against) : null },
+        frame,
+        key,
+      )
     default:
   }
   const x = toPixelX(frame, mark.x)
@@ -91,7 +119,7 @@ function triangleItems(
   key: string,
   x: number,
   y: number,
-): Item[] {
+): PlainItem[] {
   const run = triangleRun(frame)
   const right = toPixelX(frame, mark.x + run)
   const top = toPixelY(frame, mark.y + mark.slope * run)
@@ -100,7 +128,7 @@ function triangleItems(
   const held = Math.max(12, Math.min(frame.height - 6, (y + top) / 2 + 4))
   const outside = right + 64 > frame.width
   const runText = run < 1e-12 || run > 1e12 ? formatPower(run) : formatShort(run, 12)
-  const items: Item[] = [
+  const items: PlainItem[] = [
     {
       kind: 'label',
       key: `${key}.run`,
@@ -115,7 +143,7 @@ function triangleItems(
       key: `${key}.rise`,
       x: round(outside ? Math.min(right, frame.width) - 8 : right + 8),
       y: round(flat ? y - 6 : held),
-      text: mark.unitLabel(run),
+      text: formatNumber(mark.slope * run, mark.decimals),
       ink: 'place',
       anchor: outside ? 'end' : 'start',
     },
@@ -140,7 +168,7 @@ function chordItems(
   key: string,
   x: number,
   y: number,
-): Item[] {
+): PlainItem[] {
   const [right, top] = [toPixelX(frame, mark.toX), toPixelY(frame, mark.toY)]
   if (Math.abs(right - x) < 6) return []
   const below = top <= y
@@ -185,7 +213,7 @@ function jointItems(
   key: string,
   x: number,
   y: number,
-): Item[] {
+): PlainItem[] {
   const [tx, ty] = [toPixelX(frame, mark.toX), toPixelY(frame, mark.toY)]
   return [
     {
@@ -216,10 +244,10 @@ function stemItems(
   x: number,
   y: number,
   { marker = 'ring', markerWidth = 9 }: Points,
-): Item[] {
+): PlainItem[] {
   if (x < -2 || x > frame.width + 2) return []
   const foot = Math.max(0, Math.min(frame.height, toPixelY(frame, 0)))
-  const items: Item[] = [
+  const items: PlainItem[] = [
     {
       kind: 'path',
       key,
@@ -255,7 +283,7 @@ function stemItems(
 }
 
 /** A level across a span, with its number at the right end. */
-function levelItems(mark: Mark & { kind: 'level' }, frame: Frame, key: string): Item[] {
+function levelItems(mark: Mark & { kind: 'level' }, frame: Frame, key: string): PlainItem[] {
   const y = toPixelY(frame, mark.y)
   if (y < -2 || y > frame.height + 2) return []
   const [left, right] = [toPixelX(frame, mark.from), toPixelX(frame, mark.to)]
@@ -290,7 +318,7 @@ function pointItems(
   frame: Frame,
   key: string,
   { marker = 'ring', markerWidth }: Points,
-): Item[] {
+): PlainItem[] {
   const reach = markerWidth === undefined ? usualReach(mark.points.length) : markerWidth / 2
   const seen = mark.points.flatMap(([px, py]) => {
     const [x, y] = [toPixelX(frame, px), toPixelY(frame, py)]
@@ -304,15 +332,21 @@ function pointItems(
 const usualReach = (count: number) => (count > 120 ? 1.8 : 3)
 
 /** A fitted formula over the places it was fitted to. */
-function graphItems(mark: Mark & { kind: 'graph' }, frame: Frame, key: string): Item[] {
+function graphItems(
+  mark: Mark & { kind: 'graph' },
+  f: (x: number) => number,
+  frame: Frame,
+  key: string,
+): PlainItem[] {
   const [from, to] = [Math.max(mark.from, frame.x[0]), Math.min(mark.to, frame.x[1])]
   if (!(from < to)) return []
-  const count = Math.max(2, Math.ceil(((to - from) / (frame.x[1] - frame.x[0])) * frame.width) / 2)
+  const pixels = ((to - from) / (frame.x[1] - frame.x[0])) * frame.width
+  const count = Math.max(2, Math.ceil(pixels / 2))
   let d = ''
   let drawn = false
   for (let i = 0; i <= count; i++) {
     const x = from + ((to - from) * i) / count
-    const y = toPixelY(frame, mark.f(x))
+    const y = toPixelY(frame, f(x))
     if (!Number.isFinite(y) || Math.abs(y) > 4 * frame.height) {
       drawn = false
       continue
@@ -330,8 +364,8 @@ function dotItems(
   x: number,
   y: number,
   { marker, markerWidth }: Points,
-): Item[] {
-  const dot: Item = {
+): PlainItem[] {
+  const dot: PlainItem = {
     kind: 'dot',
     key,
     x: round(x),
@@ -348,7 +382,16 @@ function dotItems(
   const text = mark.label
   return [
     dot,
-    { kind: 'label', key: `${key}.label`, ...at, text, ink: 'place', anchor: 'start', beside: at },
+    {
+      kind: 'label',
+      key: `${key}.label`,
+      layer: 'marks',
+      ...at,
+      text,
+      ink: 'place',
+      anchor: 'start',
+      beside: at,
+    },
   ]
 }
 const usualDotWidth = 16
@@ -357,6 +400,7 @@ const usualDotWidth = 16
 export function captionSpot(
   mark: Mark,
   frame: Frame,
+  sample: Sample,
 ): { x: number; y: number; beside: boolean } | null {
   const at = (x: number, y: number, beside = false) => {
     const [px, py] = [toPixelX(frame, x), toPixelY(frame, y)]
@@ -382,7 +426,7 @@ export function captionSpot(
     case 'graph':
     case 'shade': {
       const x = (Math.max(mark.from, frame.x[0]) + Math.min(mark.to, frame.x[1])) / 2
-      return at(x, mark.f(x))
+      return at(x, sample(mark.of)(x))
     }
     case 'strips': {
       const strip = mark.strips[Math.floor(mark.strips.length / 2)]

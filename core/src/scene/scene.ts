@@ -1,4 +1,5 @@
-import type { CurveResult, DrawnFunction, Mark } from '../statements/contract'
+import type { CurveResult, DrawnFunction, Mark, Sampled } from '../statements/contract'
+import { compileTree } from '../evaluate/compile'
 import { equalHeights } from '../study/framing'
 import { kindOf, type Statement } from '../statements'
 import type { LineLook, SpanText } from '../study/parts'
@@ -19,7 +20,8 @@ import { fitHeights, fitSpan, placeBetween } from './fit'
 import { type Inset, insetFrame, makeInset } from './inset'
 import type { Ink, Item } from './items'
 import { type LabelSides, placeLabels } from './labels'
-import { captionSpot, markItems } from './marks'
+import { labelNames } from './labelNames'
+import { captionSpot, markItems, type Sample } from './marks'
 import { canBeDrawn, type Frame, toPixelX, toPixelY } from './frame'
 import { round, sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
 import { axisTicks, piTicks } from './ticks'
@@ -190,6 +192,7 @@ function makeScene(
       text,
     })),
   )
+  const follow: Sample = (of) => sampledOf(of, curves)
   const lineOf = new Map(study.lines.map((l) => [l.id, l]))
   const lookOf = keep('looks', study.lines, () => looksOf(study.lines))
   const marksOf = new Map<string, MarkOfLine[]>()
@@ -197,6 +200,7 @@ function makeScene(
     const look = lineOf.get(id)?.look
     if (look?.hidden) continue
     const carrier = result.marks.findIndex((m) => m.kind === 'dot')
+    const named = labelNames(look, result.marks, (lane) => curves.get(lane.curve))
     result.marks.forEach((mark, i) => {
       const lane = `${mark.lane.curve}:${mark.lane.order}`
       const found = curves.get(mark.lane.curve)
@@ -206,7 +210,8 @@ function makeScene(
       const captioned = i === Math.max(0, carrier)
       // A trail behind a point does not take the point's marker.
       const points = mark.kind === 'points' && carrier >= 0 ? {} : look
-      list.push({ mark, line: id, part: String(i), dimmed, look, points, captioned })
+      const label = named(mark.id)
+      list.push({ mark, line: id, label, dimmed, look, points, captioned })
     })
   }
   const names = [...curves.keys()]
@@ -248,7 +253,7 @@ function makeScene(
     const reached = (marksOf.get(`${lane.curve}:${lane.order}`) ?? []).flatMap(({ mark }) =>
       mark.kind === 'joint'
         ? [mark.toY]
-        : mark.kind === 'strips' || (mark.kind === 'shade' && !mark.g)
+        : mark.kind === 'strips' || (mark.kind === 'shade' && !mark.against)
           ? [0]
           : [],
     )
@@ -307,6 +312,7 @@ function makeScene(
         {
           kind: 'path',
           key: 'curve',
+          layer: 'ground',
           d: look?.hidden ? '' : strokesToPath(strokes),
           ink: curveInk(index),
           width: 3,
@@ -330,6 +336,7 @@ function makeScene(
       return keep(key(`${part}.path`), [strokes, o.curve], () => ({
         kind: 'path',
         key: part,
+        layer: 'ground',
         d: strokesToPath(strokes),
         ink: curveInk(names.indexOf(o.name)),
         width: 3,
@@ -371,6 +378,7 @@ function makeScene(
         {
           kind: 'path',
           key: `guide.${place.text}`,
+          layer: 'marks',
           d: `M${round(at)} 0V${height}`,
           ink: 'place',
           width: 1.5,
@@ -381,8 +389,8 @@ function makeScene(
     const shown = [{ curve: lane.curve, order: lane.order }, ...lane.overlays]
     const marked = shown.flatMap((s) => marksOf.get(`${s.curve}:${s.order}`) ?? [])
     const marks = marked.flatMap((m) =>
-      keep(key(`mark.${m.line}.${m.part}`), [m.mark, frame, m.dimmed, m.look], () =>
-        itemsOf(m, frame),
+      keep(key(`mark.${m.line}.${m.mark.id}`), [m.mark, frame, m.dimmed, m.look, m.label], () =>
+        itemsOf(m, frame, follow),
       ),
     )
     if (!sides.has(lane.id)) sides.set(lane.id, new Map())
@@ -391,7 +399,7 @@ function makeScene(
       ...grid,
       ...foundItems.filter((i) => i.kind === 'rect' || i.key.startsWith('band')),
       ...guides,
-      ...marks.filter(isUnder),
+      ...marks.filter(({ layer }) => layer === 'insides'),
       ...tied,
       ...overlaid,
       drawn,
@@ -399,14 +407,14 @@ function makeScene(
       ...foundItems.filter((i) => i.kind !== 'rect' && !i.key.startsWith('band')),
       ...keep(key('marks'), [width, height, strokes, ...overStrokes, ...marks], () =>
         placeLabels(
-          marks.filter((m) => m.kind !== 'dot' && !isUnder(m)),
+          marks.filter(({ layer }) => layer !== 'points' && layer !== 'insides'),
           width,
           height,
           [...strokes, ...overStrokes],
           sides.get(lane.id),
         ),
       ),
-      ...firstOfEach(marks.filter((m) => m.kind === 'dot')),
+      ...firstOfEach(marks.filter(({ layer }) => layer === 'points')),
     ]
     const summary = keep(
       key('summary'),
@@ -475,16 +483,21 @@ function inRows(bars: Omit<Bar, 'row'>[]): Bar[] {
   })
 }
 
-/** Insides lie under the curves; markers do not. */
-const isUnder = (item: Item) =>
-  item.kind === 'path' && item.fill !== undefined && item.fill !== 'own'
+/** The function that a mark follows; nothing where its curve cannot be drawn. */
+function sampledOf(of: Sampled, curves: Evaluation['curves']): (x: number) => number {
+  if ('formula' in of) return compileTree(of.formula, { variable: of.letter }).value
+  const found = curves.get(of.curve)
+  if (!found?.ok) return () => NaN
+  const { value } = found.curve.drawn(of.order)
+  return value
+}
 
 /** A mark with the line it comes from. */
 interface MarkOfLine {
   mark: Mark
   line: string
-  /** Which of the line's marks it is. */
-  part: string
+  /** The name by which its label is moved and hidden. */
+  label: string
   dimmed: boolean
   look: LineLook | undefined
   points: Pick<LineLook, 'marker' | 'markerWidth'> | undefined
@@ -494,15 +507,18 @@ interface MarkOfLine {
 
 /** What is drawn for a mark, as its line wants it. */
 function itemsOf(
-  { mark, line, part, dimmed, look, points, captioned }: MarkOfLine,
+  { mark, line, label, dimmed, look, points, captioned }: MarkOfLine,
   frame: Frame,
+  sample: Sample,
 ): Item[] {
-  const key = `${line}.${part}`
+  const key = `${line}.${mark.id}`
   const words = captioned ? look?.label : undefined
-  const items = withWords(markItems(mark, frame, key, points), words, mark, frame, key)
+  const plain = markItems(mark, frame, key, sample, points)
+  const items = withWords(plain, words, mark, captionSpot(mark, frame, sample), key)
   return items.flatMap((item) => {
     const shown = withLook(item, look)
-    const owned = shown.kind === 'label' && shown.beside ? withOwner(shown, line, look) : shown
+    const owned =
+      shown.kind === 'label' && shown.beside ? withOwner(shown, line, label, look) : shown
     if (!owned) return []
     return [dimmed ? { ...owned, dimmed: true } : owned]
   })
@@ -512,9 +528,9 @@ function itemsOf(
 function withOwner(
   item: Item & { kind: 'label' },
   line: string,
+  label: string,
   look: LineLook | undefined,
 ): Item | null {
-  const label = item.key.slice(line.length + 1)
   if (look?.without?.includes(label)) return null
   const offset = look?.moved?.[label]
   return { ...item, owner: { line, label }, ...(offset ? { offset } : {}) }
@@ -525,7 +541,7 @@ function withWords(
   items: Item[],
   words: string | undefined,
   mark: Mark,
-  frame: Frame,
+  spot: ReturnType<typeof captionSpot>,
   key: string,
 ): Item[] {
   if (!words) return items
@@ -535,7 +551,6 @@ function withWords(
       item === label && item.kind === 'label' ? { ...item, text: `${words} ${item.text}` } : item,
     )
   }
-  const spot = captionSpot(mark, frame)
   if (!spot) return items
   const { x, y, beside } = spot
   return [
@@ -543,6 +558,7 @@ function withWords(
     {
       kind: 'label',
       key: `${key}.words`,
+      layer: mark.layer === 'points' ? 'marks' : mark.layer,
       x,
       y: y - 8,
       text: words,
@@ -619,6 +635,7 @@ function captionItems(strokes: readonly Stroke[], look: LineLook | undefined, in
     {
       kind: 'label',
       key: 'caption',
+      layer: 'ground',
       x: round(last[at]! - 6),
       y: round(last[at + 1]! - 10),
       text: look.label,
@@ -651,13 +668,14 @@ function gridItems(
   const across = laneTicks.map(({ at }) => `M0 ${at}H${width}`).join('')
   const down = ticks.map(({ at }) => `M${at} 0V${height}`).join('')
   const items: Item[] = showsGrid
-    ? [{ kind: 'path', key: 'grid', d: across + down, ink: 'grid', width: 1 }]
+    ? [{ kind: 'path', key: 'grid', layer: 'ground', d: across + down, ink: 'grid', width: 1 }]
     : []
   const zero = toPixelY(frame, 0)
   if (showsAxes && zero >= 0 && zero <= height) {
     items.push({
       kind: 'path',
       key: 'axis',
+      layer: 'ground',
       d: `M0 ${round(zero)}H${width}`,
       ink: 'axis',
       width: 1,

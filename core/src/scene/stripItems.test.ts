@@ -1,11 +1,10 @@
-import type { Mark } from '../statements/contract'
-import { stripItems } from './stripItems'
+import { stripItems, type Strips } from './stripItems'
 
 const frame = { x: [0, 8], y: [-1, 9], width: 800, height: 500 } as const
 const zero = 450
 
 /** Strips of a line, read at a share of their width, with their slivers. */
-function marks(count: number, f: (x: number) => number, share: number): Mark & { kind: 'strips' } {
+function marks(count: number, f: (x: number) => number, share: number): Strips {
   const width = 8 / count
   const strips = Array.from({ length: count }, (_, i) => {
     const [from, to] = [i * width, (i + 1) * width]
@@ -20,8 +19,7 @@ function marks(count: number, f: (x: number) => number, share: number): Mark & {
       a! < b! ? [{ strip, from: a!, to: b!, area: (height - f((a! + b!) / 2)) * (b! - a!) }] : [],
     ),
   )
-  const lane = { curve: 'f', order: 0 }
-  return { kind: 'strips', lane, strips, curved: null, slivers, f }
+  return { strips, curved: null, slivers, f }
 }
 
 /** The corners of a path's pieces, as [x, y] in pixels. */

@@ -13,7 +13,24 @@ const leastCurved = 1.5
 const edgeStep = 4
 const mostEdgeSteps = 60
 
-type Strips = Mark & { kind: 'strips' }
+type Real = (x: number) => number
+/** A mark of strips with what is sampled for it: the curve, and tops that are not level. */
+export type Strips = Pick<Mark & { kind: 'strips' }, 'strips' | 'slivers'> & {
+  f: Real
+  curved: ((strip: number, x: number) => number) | null
+}
+
+/** The top of a strip, as a parabola through three of its heights. */
+export function topOf({ strips }: Pick<Strips, 'strips'>): Strips['curved'] {
+  if (!strips.some((s) => s.top)) return null
+  return (i, x) => {
+    const { from, to, height, top } = strips[i]!
+    if (!top) return height
+    const t = (2 * (x - from)) / (to - from) - 1
+    const [p, q, r] = top
+    return q + (t * (r - p)) / 2 + (t * t * (p - 2 * q + r)) / 2
+  }
+}
 
 /** All strips as one path for each sign, all over slivers as one, all short ones as one. */
 export function stripItems(mark: Strips, frame: Frame, key: string): Item[] {
@@ -42,6 +59,7 @@ export function stripItems(mark: Strips, frame: Frame, key: string): Item[] {
     items.push({
       kind: 'path',
       key: `${key}.${name}`,
+      layer: 'insides',
       d,
       ink: sides ? 'span' : 'none',
       width: 1,
@@ -115,7 +133,9 @@ function sliverItems(mark: Strips, frame: Frame, key: string, width: number): It
   short += narrow.path(false)
   const flat = width < leastHatch
   const item = (name: string, d: string, fill: Fill): Item[] =>
-    d === '' ? [] : [{ kind: 'path', key: `${key}.${name}`, d, ink: 'none', width: 0, fill }]
+    d === ''
+      ? []
+      : [{ kind: 'path', key: `${key}.${name}`, layer: 'insides', d, ink: 'none', width: 0, fill }]
   return [
     ...item('over', over, flat ? 'overFlat' : 'over'),
     ...item('short', short, flat ? 'shortFlat' : 'short'),
@@ -180,7 +200,8 @@ export function shadeItems(mark: Shade, frame: Frame, key: string): Item[] {
   ]
 }
 
-type Shade = Mark & { kind: 'shade' }
+/** A shade with its curves; without g it reaches to the axis. */
+export type Shade = Pick<Mark & { kind: 'shade' }, 'from' | 'to'> & { f: Real; g: Real | null }
 
 function shade(mark: Shade, frame: Frame, key: string, fill: Fill): Item[] {
   const from = Math.max(mark.from, frame.x[0])
@@ -197,5 +218,5 @@ function shade(mark: Shade, frame: Frame, key: string, fill: Fill): Item[] {
   const back = Array.from({ length: steps + 1 }, (_, i) => point(at(steps - i), g))
   const all = [...there, ...back].filter((p) => p !== null)
   const whole = `M${all.join('L')}Z`
-  return [{ kind: 'path', key, d: whole, ink: 'none', width: 0, fill }]
+  return [{ kind: 'path', key, layer: 'insides', d: whole, ink: 'none', width: 0, fill }]
 }

@@ -51,7 +51,9 @@ export const averageKind: StatementKind<AverageLine> = {
     const form = exactOver('average', line, facts, context)
     return {
       readouts: [{ ...out, ...(form ? { exact: form } : {}) }],
-      marks: [{ kind: 'level', lane, y: value, from, to, label: out.text }],
+      marks: [
+        { kind: 'level', id: 'average', layer: 'marks', lane, y: value, from, to, label: out.text },
+      ],
       problems: [],
       hints: [],
       notes: [`A level strip of this height over the span has the area under ${curveText(line)}.`],

@@ -83,11 +83,13 @@ export const betweenKind: StatementKind<BetweenLine> = {
       marks: [
         {
           kind: 'shade',
+          id: 'area',
+          layer: 'insides',
           lane: { curve: line.curve, order: line.order },
           from,
           to,
-          f: (x) => f.value(x),
-          g: (x) => g.value(x),
+          of: { curve: line.curve, order: line.order },
+          against: ref,
         },
       ],
       problems: area.diverges ? [{ message: 'the area between them grows without bound' }] : [],

@@ -119,10 +119,22 @@ export const distanceKind: StatementKind<DistanceLine> = {
     const lane = { curve: line.curve, order: line.order }
     const lengthText = formatNumber(length, decimals)
     const marks: Mark[] = [
-      { kind: 'joint', lane, x, y, toX: px.value, toY: py.value, label: lengthText },
-      { kind: 'dot', lane, x, y, place: line.place },
+      {
+        kind: 'joint',
+        id: 'distance',
+        layer: 'marks',
+        lane,
+        x,
+        y,
+        toX: px.value,
+        toY: py.value,
+        label: lengthText,
+      },
+      { kind: 'dot', id: 'point', layer: 'points', lane, x, y, place: line.place },
       {
         kind: 'dot',
+        id: 'length',
+        layer: 'points',
         lane: { curve: line.name, order: 0 },
         x,
         y: length,
@@ -158,6 +170,8 @@ export const distanceKind: StatementKind<DistanceLine> = {
           ? [
               {
                 kind: 'stem' as const,
+                id: 'shortest',
+                layer: 'marks' as const,
                 lane: { curve: line.name, order: 0 },
                 x: least.x,
                 y: least.value,

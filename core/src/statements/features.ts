@@ -9,6 +9,7 @@ import {
   type LineContext,
   type LineResult,
   type Mark,
+  placeName,
   type Readout,
   type ResultRow,
   type StatementKind,
@@ -250,7 +251,15 @@ function told(
     .map(({ what, feature }) => {
       const { x, value } = shown(feature)
       const label = what === 'zero' ? `${letter} = ${x}` : `${what} ${value} at ${letter} = ${x}`
-      return { kind: 'stem', lane, x: feature.x, y: feature.value, label: line.labels ? label : '' }
+      return {
+        kind: 'stem',
+        id: placeName(what, feature.x),
+        layer: 'marks',
+        lane,
+        x: feature.x,
+        y: feature.value,
+        label: line.labels ? label : '',
+      }
     })
   const show = (x: number) => formatShort(x, Math.max(3, decimals))
   const span = `[${show(from)}, ${show(to)}]`

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { fitPolynomial } from '../calculus/fit'
 import { fitShape, type Shape } from '../calculus/fitShapes'
+import { rationalFromNumber } from '../language/rational'
+import { call, constant, name, power, product, sum, type Tree } from '../language/tree'
 import { formatNumber } from '../study/numbers'
 import { idSchema, lineLookSchema, nameSchema } from '../study/parts'
 import { readingQuotients, type TableColumn } from '../tables/table'
@@ -154,7 +156,7 @@ function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext)
     order: line.order + (columnOrder(line.column as TableColumn) ?? 0),
   }
   const show = (v: number) => formatNumber(v, decimals)
-  let f: (x: number) => number
+  let formula: Tree
   let text: string
   let rSquared: number
   let residuals: readonly number[]
@@ -162,7 +164,7 @@ function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext)
   if (degree !== undefined) {
     const fit = fitPolynomial(xs, ys, degree)
     ;({ rSquared, residuals } = fit)
-    f = (x) => fit.coefficients.reduceRight((value, c) => value * x + c, 0)
+    formula = polynomialTree(fit.coefficients, variable.letter)
     text = polynomialText(fit.coefficients, variable.letter, decimals)
     if (xs.length <= degree + 2)
       doubt = `${xs.length} rows hardly test a formula with ${degree + 1} free numbers`
@@ -172,13 +174,14 @@ function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext)
     const [a = 0, b = 0, c = 0, d = 0] = fit.parameters
     const x = variable.letter
     if (line.shape === 'exponential') {
-      f = (v) => a * Math.exp(b * v)
+      formula = product(number(a), power(constant('e'), product(number(b), name(x))))
       text = `${show(a)} e^(${show(b)}${x})`
     } else if (line.shape === 'power') {
-      f = (v) => a * v ** b
+      formula = product(number(a), power(name(x), number(b)))
       text = `${show(a)} ${x}^(${show(b)})`
     } else {
-      f = (v) => a * Math.sin(b * v + c) + d
+      const inside = sum(product(number(b), name(x)), number(c))
+      formula = sum(product(number(a), call('sin', inside)), number(d))
       text = `${show(a)} sin(${show(b)}${x}${signed(c, decimals)})${signed(d, decimals)}`
     }
   }
@@ -188,7 +191,17 @@ function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext)
       { id: 'formula', label: 'formula', text: `y = ${text}` },
       { id: 'rSquared', label: 'R²', text: formatNumber(rSquared, 6), value: rSquared },
     ],
-    marks: [{ kind: 'graph', lane, f, from: Math.min(...xs), to: Math.max(...xs) }],
+    marks: [
+      {
+        kind: 'graph',
+        id: 'fit',
+        layer: 'ground',
+        lane,
+        of: { formula, letter: variable.letter },
+        from: Math.min(...xs),
+        to: Math.max(...xs),
+      },
+    ],
     problems: [],
     hints: [],
     notes: [
@@ -197,6 +210,21 @@ function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext)
     ],
   }
 }
+
+const number = (value: number): Tree => ({
+  kind: 'number',
+  exact: rationalFromNumber(value),
+  decimal: true,
+})
+
+/** c₀ + x(c₁ + x(c₂ + …)), as it is evaluated with the least rounding. */
+const polynomialTree = (coefficients: readonly number[], letter: string): Tree =>
+  coefficients
+    .slice(0, -1)
+    .reduceRight<Tree>(
+      (rest, c) => sum(number(c), product(name(letter), rest)),
+      number(coefficients.at(-1) ?? 0),
+    )
 
 function signed(value: number, decimals: number): string {
   const text = formatNumber(value, decimals)

@@ -105,6 +105,13 @@ describe.each(allKinds.map((k) => [k.kind, k] as const))('%s', (name, kind) => {
     for (const readout of result.readouts) expect(readout.text).not.toMatch(/NaN|undefined/)
   })
 
+  test('its marks are data, each with a name of its own', () => {
+    const { marks } = workedOut(study).lines.get(line.id)!
+    expect(structuredClone(marks)).toEqual(marks)
+    expect(new Set(marks.map((m) => m.id)).size).toBe(marks.length)
+    for (const { id } of marks) expect(id).toMatch(/^\S+$/)
+  })
+
   test('goes through JSON and the schema and stays what it is', () => {
     const read = studySchema.parse(JSON.parse(JSON.stringify(study)))
     expect(lastOf(read)).toEqual(line)

@@ -40,7 +40,15 @@ export const normalKind: StatementKind<NormalLine> = {
     const { x, derivatives } = found.at
     const [y, slope] = [derivatives[order]!, derivatives[order + 1]!]
     const lane = { curve: line.curve, order }
-    const dot = { kind: 'dot' as const, lane, x, y, place: line.place }
+    const dot = {
+      kind: 'dot' as const,
+      id: 'point',
+      layer: 'points' as const,
+      lane,
+      x,
+      y,
+      place: line.place,
+    }
     if (!Number.isFinite(slope)) {
       if (
         Number.isFinite(y) &&
@@ -51,7 +59,10 @@ export const normalKind: StatementKind<NormalLine> = {
             numberReadout('slope', 0, '', decimals),
             lineReadout({ at: x, value: y, slope: 0 }, context),
           ],
-          marks: [{ kind: 'line', lane, x, y, slope: 0, extent: 'short' }, dot],
+          marks: [
+            { kind: 'line', id: 'normal', layer: 'marks', lane, x, y, slope: 0, extent: 'short' },
+            dot,
+          ],
           problems: [],
           hints: [],
           notes: ['The tangent is vertical here, so the normal is level.'],
@@ -75,7 +86,19 @@ export const normalKind: StatementKind<NormalLine> = {
         readouts: [
           { id: 'line', label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` },
         ],
-        marks: [{ kind: 'line', lane, x, y, slope: Infinity, extent: 'short' }, dot],
+        marks: [
+          {
+            kind: 'line',
+            id: 'normal',
+            layer: 'marks',
+            lane,
+            x,
+            y,
+            slope: Infinity,
+            extent: 'short',
+          },
+          dot,
+        ],
         problems: [],
         hints: [],
         notes: ['The tangent is level here, so the normal is vertical and has no slope.'],
@@ -87,7 +110,10 @@ export const normalKind: StatementKind<NormalLine> = {
         numberReadout('slope', own, '', decimals),
         lineReadout({ at: x, value: y, slope: own }, context),
       ],
-      marks: [{ kind: 'line', lane, x, y, slope: own, extent: 'short' }, dot],
+      marks: [
+        { kind: 'line', id: 'normal', layer: 'marks', lane, x, y, slope: own, extent: 'short' },
+        dot,
+      ],
       problems: [],
       hints: [],
       notes: [equal],

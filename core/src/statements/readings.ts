@@ -60,7 +60,15 @@ export const readingsKind: StatementKind<ReadingsLine> = {
     const show = (x: number) => formatShort(x, decimals)
     return {
       ...emptyResult,
-      marks: [{ kind: 'points', lane: { curve: line.name, order: 0 }, points: line.points }],
+      marks: [
+        {
+          kind: 'points',
+          id: 'readings',
+          layer: 'ground',
+          lane: { curve: line.name, order: 0 },
+          points: line.points,
+        },
+      ],
       notes: [
         `From ${variable.letter} = ${show(found.curve.from)} to ${show(found.curve.to)}; straight between readings.`,
       ],

@@ -131,9 +131,11 @@ export const secantKind: StatementKind<SecantLine> = {
     )
     const rounding = differenceQuotient(f, a, run).rounding
     const marks: Mark[] = [
-      { kind: 'line', lane, x: a, y: ya, slope, extent: 'whole' },
+      { kind: 'line', id: 'secant', layer: 'marks', lane, x: a, y: ya, slope, extent: 'whole' },
       {
         kind: 'chord',
+        id: 'slope',
+        layer: 'marks',
         lane,
         x: a,
         y: ya,
@@ -142,8 +144,8 @@ export const secantKind: StatementKind<SecantLine> = {
         rise: withUnit(show(rise), unit),
         run: runText,
       },
-      { kind: 'dot', lane, x: a, y: ya, place: line.from },
-      { kind: 'dot', lane, x: b, y: yb, place: line.to },
+      { kind: 'dot', id: 'from', layer: 'points', lane, x: a, y: ya, place: line.from },
+      { kind: 'dot', id: 'to', layer: 'points', lane, x: b, y: yb, place: line.to },
     ]
     const uncertain = rounding > 0.5 * 10 ** -decimals
     return {

@@ -197,7 +197,8 @@ function withRows(
       Number.isFinite(row[k]) ? [[row[xAt]!, row[k]!]] : [],
     )
     if (points.length > mostDrawn) return []
-    return [{ kind: 'points', lane: { curve: line.curve, order: line.order + order }, points }]
+    const lane = { curve: line.curve, order: line.order + order }
+    return [{ kind: 'points', id: column, layer: 'ground', lane, points }]
   })
   return {
     readouts: [],

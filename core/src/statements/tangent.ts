@@ -96,19 +96,23 @@ export const tangentKind: StatementKind<TangentLine> = {
     const slopeText = formatNumber(slope, decimals)
     const lane = { curve: line.curve, order }
     const marks: Mark[] = [
-      { kind: 'line', lane, x, y, slope, extent: line.extent },
+      { kind: 'line', id: 'tangent', layer: 'marks', lane, x, y, slope, extent: line.extent },
       {
         kind: 'riseOverRun',
+        id: 'slope',
+        layer: 'marks',
         lane,
         x,
         y,
         slope,
-        unitLabel: (run) => formatNumber(slope * run, decimals),
+        decimals,
       },
-      { kind: 'dot', lane, x, y, place: line.place },
+      { kind: 'dot', id: 'point', layer: 'points', lane, x, y, place: line.place },
       // The slope is the height of the next lane: seen there, it is the derivative's graph.
       {
         kind: 'dot',
+        id: 'height',
+        layer: 'points',
         lane: { curve: line.curve, order: order + 1 },
         x,
         y: slope,
@@ -120,7 +124,16 @@ export const tangentKind: StatementKind<TangentLine> = {
     if (under) {
       // The slope of an accumulated area is the height of what lies over it.
       const lane = { curve: under.curve, order: under.order }
-      marks.push({ kind: 'dot', lane, x, y: slope, place: line.place, label: slopeText })
+      marks.push({
+        kind: 'dot',
+        id: 'heightUnder',
+        layer: 'points',
+        lane,
+        x,
+        y: slope,
+        place: line.place,
+        label: slopeText,
+      })
     }
     if (line.trail) {
       const above = { curve: line.curve, order: order + 1 }
@@ -180,8 +193,17 @@ function upright(
       { id: 'line', label: 'line', text: `${variable.letter} = ${formatShort(x, decimals)}` },
     ],
     marks: [
-      { kind: 'line', lane, x, y, slope: Infinity, extent: line.extent },
-      { kind: 'dot', lane, x, y, place: line.place },
+      {
+        kind: 'line',
+        id: 'tangent',
+        layer: 'marks',
+        lane,
+        x,
+        y,
+        slope: Infinity,
+        extent: line.extent,
+      },
+      { kind: 'dot', id: 'point', layer: 'points', lane, x, y, place: line.place },
     ],
     problems: [],
     hints: [],

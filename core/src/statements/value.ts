@@ -62,7 +62,16 @@ export const valueKind: StatementKind<ValueLine> = {
         ...(line.trail
           ? trailOf({ curve: name, order }, curve.drawn(order), line.place, x, context)
           : []),
-        { kind: 'dot', lane: { curve: name, order }, x, y: value, place: line.place, label: text },
+        {
+          kind: 'dot',
+          id: 'value',
+          layer: 'points',
+          lane: { curve: name, order },
+          x,
+          y: value,
+          place: line.place,
+          label: text,
+        },
       ],
       problems: [],
       hints: [],
@@ -82,8 +91,10 @@ export const valueKind: StatementKind<ValueLine> = {
 /** The area that a value of an accumulation stands for, under its curve. */
 function shadeOf({ accumulates }: CurveResult, order: number, x: number): Mark[] {
   if (!accumulates || order !== 0) return []
-  const { curve, order: under, lower, f } = accumulates
+  const { curve, order: under, lower } = accumulates
   const lane = { curve, order: under }
   const [from, to] = [Math.min(lower, x), Math.max(lower, x)]
-  return from < to ? [{ kind: 'shade', lane, from, to, f: (at) => f.value(at) }] : []
+  return from < to
+    ? [{ kind: 'shade', id: 'area', layer: 'insides', lane, from, to, of: lane }]
+    : []
 }

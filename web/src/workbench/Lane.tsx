@@ -114,9 +114,8 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
 const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
   useWorkbench((s) => select(s.scene.lanes.find((l) => l.id === id)!))
 
-/** What moves with a place; the rest stands still while a place moves. */
-const hangsOnPlace = (item: Item) =>
-  item.ink === 'place' || (item.ink === 'span' && !(item.kind === 'path' && item.fill))
+/** What may move with a place; the rest stands still while a place moves. */
+const hangsOnPlace = ({ layer }: Item) => layer === 'marks' || layer === 'points'
 
 /** Grid, axis, curve and tick labels, on a layer apart from what moves: a moving place draws none of it anew. */
 function Ground({ id, height }: { id: string; height: number }) {

@@ -2,6 +2,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import {
   changeLine,
   kindOf,
+  labelNames,
   lineColours,
   lineDashes,
   type LineLook,
@@ -130,12 +131,15 @@ export const LineLookButton = memo(function LineLookButton({
 /** Which labels of its points a line shows. */
 function PointLabels({ line }: { line: Statement }) {
   const { apply } = useWorkbenchStore().getState()
-  const labels = useWorkbench((s) => s.evaluation.lines.get(line.id)?.marks)?.flatMap((mark, i) =>
+  const marks = useWorkbench((s) => s.evaluation.lines.get(line.id)?.marks)
+  const curves = useWorkbench((s) => s.evaluation.curves)
+  const nameOf = labelNames(line.look, marks ?? [], (lane) => curves.get(lane.curve))
+  const labels = (marks ?? []).flatMap((mark) =>
     (mark.kind === 'stem' || mark.kind === 'dot') && mark.label
-      ? [{ key: `${i}.label`, text: mark.label }]
+      ? [{ key: nameOf(mark.id), text: mark.label }]
       : [],
   )
-  if (!labels?.length) return null
+  if (labels.length === 0) return null
   const { moved = {}, without = [] } = line.look ?? {}
   return (
     <fieldset className="grid max-h-48 gap-1 overflow-y-auto">

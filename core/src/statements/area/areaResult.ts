@@ -5,6 +5,7 @@ import { formatNumber, formatShort } from '../../study/numbers'
 import { unitOfArea, unitOfDerivative, withUnit } from '../../study/units'
 import {
   type CurveResult,
+  type DrawnStrip,
   emptyResult,
   lazyTable,
   type LineContext,
@@ -73,19 +74,31 @@ export function stripsResult(
   const differs = whole !== null && Math.abs(whole - Math.abs(exact.value)) > 0.5 * 10 ** -decimals
   const total = differs ? whole : null
   const sums: Sums = { name, unit, sum, facts, bad, measurable, apart, total }
+  const top = rule === 'trapezoid' || rule === 'simpson' ? stripTop(f, strips, rule) : null
   const marks: Mark[] =
     strips.length <= mostDrawn
       ? [
           {
             kind: 'strips',
+            id: 'strips',
+            layer: 'insides',
             lane,
-            strips: strips.filter((s) => Number.isFinite(s.height)),
-            curved: rule === 'trapezoid' || rule === 'simpson' ? stripTop(f, strips, rule) : null,
+            strips: drawnStrips(strips, top).filter((s) => Number.isFinite(s.height)),
             slivers: apart?.slivers ?? [],
-            f: (x) => f.value(x),
+            of: lane,
           },
         ]
-      : [{ kind: 'shade', lane, from: facts.from, to: facts.to, f: (x) => f.value(x) }]
+      : [
+          {
+            kind: 'shade',
+            id: 'area',
+            layer: 'insides',
+            lane,
+            from: facts.from,
+            to: facts.to,
+            of: lane,
+          },
+        ]
   const chart = line.convergence && measurable ? convergence(line, facts, context) : null
   const why = measurable ? whyOf(line, facts, strips.length, position) : []
   return {
@@ -112,6 +125,18 @@ export function stripsResult(
       : { pending: true }),
   }
 }
+
+/** Strips as they are drawn: what is level has its height alone. */
+const drawnStrips = (
+  strips: readonly Omit<Strip, 'sample' | 'area'>[],
+  top: ((strip: number, x: number) => number) | null,
+): DrawnStrip[] =>
+  strips.map(({ from, to, height }, i) => ({
+    from,
+    to,
+    height,
+    ...(top ? { top: [top(i, from), top(i, (from + to) / 2), top(i, to)] as const } : {}),
+  }))
 
 function readoutsOf(line: AreaLine, sums: Sums, context: LineContext): Readout[] {
   const { unit, sum, facts, bad, measurable, apart, total } = sums
@@ -248,11 +273,12 @@ export function measuredResult(
     marks: [
       {
         kind: 'strips',
+        id: 'strips',
+        layer: 'insides',
         lane: { curve: line.curve, order: 0 },
-        strips,
-        curved: rule === 'trapezoid' ? top : null,
+        strips: drawnStrips(strips, rule === 'trapezoid' ? top : null),
         slivers: [],
-        f: (x) => curve.f.value(x),
+        of: { curve: line.curve, order: 0 },
       },
     ],
     notes: [

@@ -6,6 +6,7 @@ import {
   type LineContext,
   type LineResult,
   type Mark,
+  placeName,
   type StatementKind,
 } from '../contract'
 import { lookOverFormula, offersOver, overSpanFields } from '../shared/overSpan'
@@ -99,7 +100,15 @@ function resultOf(
   const lane = { curve: line.curve, order: line.order + steps }
   const marks = crossingsOf(facts)
     .slice(0, mostMarked)
-    .map(({ x, value }): Mark => ({ kind: 'stem', lane, x, y: value, label: '' }))
+    .map(({ x, value }): Mark => ({
+      kind: 'stem',
+      id: placeName('crossing', x),
+      layer: 'marks',
+      lane,
+      x,
+      y: value,
+      label: '',
+    }))
   const about = shown(orders.about)
   const drawn = {
     text: `Draw ${about} by accumulation, ${about}(${show(from)}) = 0`,

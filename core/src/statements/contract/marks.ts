@@ -1,34 +1,56 @@
+import type { Tree } from '../../language/tree'
+
 /** Which lane a mark belongs to: the curve's own, or one of its derivatives'. */
 export interface LaneOf {
   curve: string
   order: number
 }
 
-/** What a line adds to the picture, in the coordinates of its lane. */
-export type Mark = { lane: LaneOf } & (
+/** What a mark follows: a curve of the study or one of its derivatives, or a formula of its own. */
+export type Sampled = LaneOf | { formula: Tree; letter: string }
+
+/**
+ * What lies on what: the ground stands still while a place moves, insides lie under the curves, and
+ * points on everything, so that nothing covers what can be taken hold of.
+ */
+export type Layer = 'ground' | 'insides' | 'marks' | 'points'
+
+/** A strip as it is drawn; a top that is not level is a parabola through three heights. */
+export interface DrawnStrip {
+  from: number
+  to: number
+  height: number
+  top?: readonly [left: number, middle: number, right: number]
+}
+
+/**
+ * What a line adds to the picture, in the coordinates of its lane. Marks are data. The name stays
+ * with the thing that is marked, and is of its own within the line: slope, zero@-3 for one of many
+ * by its place. Looks, moved labels and hidden labels are kept by it.
+ */
+export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
   | { kind: 'dot'; x: number; y: number; place: string; label?: string }
   | { kind: 'line'; x: number; y: number; slope: number; extent: 'whole' | 'short' }
-  | { kind: 'riseOverRun'; x: number; y: number; slope: number; unitLabel: (run: number) => string }
+  /** The rise is told with so many decimals. */
+  | { kind: 'riseOverRun'; x: number; y: number; slope: number; decimals: number }
   | { kind: 'chord'; x: number; y: number; toX: number; toY: number; rise: string; run: string }
   | { kind: 'joint'; x: number; y: number; toX: number; toY: number; label: string }
   | { kind: 'level'; y: number; from: number; to: number; label: string }
   | { kind: 'stem'; x: number; y: number; label: string }
   | { kind: 'points'; points: readonly (readonly [x: number, y: number])[] }
-  | { kind: 'graph'; f: (x: number) => number; from: number; to: number }
+  | { kind: 'graph'; of: Sampled; from: number; to: number }
   | {
       kind: 'strips'
-      strips: readonly { from: number; to: number; height: number }[]
-      /** The top of a strip that is not level, or null. */
-      curved: ((strip: number, x: number) => number) | null
+      strips: readonly DrawnStrip[]
       slivers: readonly { strip: number; from: number; to: number; area: number }[]
-      f: (x: number) => number
+      of: Sampled
     }
-  | {
-      kind: 'shade'
-      from: number
-      to: number
-      f: (x: number) => number
-      /** The other curve, or the axis. */
-      g?: (x: number) => number
-    }
+  /** The area from a curve to the axis, or to another one. */
+  | { kind: 'shade'; from: number; to: number; of: Sampled; against?: Sampled }
 )
+
+/** Digits by which places that are proven apart are told apart in a name. */
+const nameDigits = 12
+/** The name of one of many marks of a kind, by its place. */
+export const placeName = (what: string, x: number) =>
+  `${what}@${Number(x.toPrecision(nameDigits)) + 0}`

@@ -24,7 +24,7 @@ export function trailOf(
   const points = Array.from(xs, (at, i): [number, number] => [at, ys[i]!]).filter(([, y]) =>
     Number.isFinite(y),
   )
-  return [{ kind: 'points', lane, points }]
+  return [{ kind: 'points', id: 'trail', layer: 'marks', lane, points }]
 }
 
 /** What a moving place has passed stays drawn, so that a graph grows as it moves. */

@@ -13,6 +13,7 @@ import {
   type LineContext,
   type LineResult,
   type Mark,
+  placeName,
   type SentenceContext,
   type StatementKind,
 } from '../contract'
@@ -160,6 +161,8 @@ function resultOf(
   const own = line.order === 0 ? null : curve.f
   const stem = (on: LaneOf, x: number, y: number): Mark => ({
     kind: 'stem',
+    id: placeName(on.order === lane.order ? 'solution' : 'height', x),
+    layer: 'marks',
     lane: on,
     x,
     y,
@@ -175,6 +178,8 @@ function resultOf(
         : [
             {
               kind: 'level' as const,
+              id: 'target',
+              layer: 'marks' as const,
               lane,
               y: level,
               from: span[0],
