@@ -494,7 +494,7 @@ export function createEvaluator({
     const { examined } = settled
     const found = examined && (cells.get(`curve:${examined.curve}`)?.value as CurveLookup)
     if (examined && found?.ok) {
-      // The line is worked out here once more: its marks hold functions, which do not come over.
+      // What was examined is known here too from now on: strips are recut from it in a drag.
       takeExamination(found.curve, examined)
       cells.delete(key)
     } else kept.value = settled

@@ -76,9 +76,6 @@ const driven = <R>(
     onProgress,
   }).finally(() => cancelled.delete(revision))
 
-/** Functions do not go over. */
-const isPlain = (mark: object) => Object.values(mark).every((part) => typeof part !== 'function')
-
 const methods = {
   async range(
     { revision, study, curve, order }: RangeJob,
@@ -102,10 +99,7 @@ const methods = {
     const found = await driven(examineInSteps(f, from, to), revision, () => undefined)
     return found && { revision, found }
   },
-  /**
-   * A line whose work takes too long for the page. Marks that hold functions stay here: such a line
-   * is worked out on the page from what was examined.
-   */
+  /** A line whose work takes too long for the page. */
   async line(
     { revision, study: text, line }: LineJob,
     onProgress: (share: number) => void,
@@ -115,9 +109,7 @@ const methods = {
       until = performance.now() + slice
       const found = evaluateLine(study, line).lines.get(line)
       if (cancelled.delete(revision) || !found) return null
-      if (!found.pending) {
-        return { revision, found: { ...found, marks: found.marks.filter(isPlain) } }
-      }
+      if (!found.pending) return { revision, found }
       onProgress(evaluateLine.progressOf(line) ?? 0)
       await breathe()
     }
