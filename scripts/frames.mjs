@@ -7,9 +7,9 @@ const moves = 240
 const rounds = 5
 
 /** Three lanes and ten lines of working, most of which hang on the place that is dragged. */
-const lane = (order) => ({ id: `lane${order}`, curve: 'q', order, frame: null })
+const lane = (order) => ({ kind: 'lane', id: `lane${order}`, curve: 'q', order, frame: null })
 const study = {
-  format: 1,
+  format: 2,
   title: 'Frames',
   about: '',
   variable: { letter: 't', name: 'time', unit: 'h' },

@@ -7,7 +7,7 @@ const rounds = 50
 
 /** The smallest study there is. */
 export const smallStudy = (title) => ({
-  format: 1,
+  format: 2,
   title,
   about: '',
   variable: { letter: 'x', name: '', unit: '' },

@@ -32,14 +32,14 @@ function studyOf(title) {
     extent: 'whole',
   }))
   const study = {
-    format: 1,
+    format: 2,
     title,
     about: 'Inflow through the channel of the Ostrel lagoon',
     variable: { letter: 't', name: 'time', unit: 'h' },
     decimals: 3,
     sliders: [],
     lines: [curve, ...tangents],
-    lanes: [{ id: 'lane1', curve: 'q', order: 0, frame: null }],
+    lanes: [{ kind: 'lane', id: 'lane1', curve: 'q', order: 0, frame: null }],
     frame: null,
   }
   while (JSON.stringify(study).length < kilobytes * 1000) {

@@ -202,6 +202,7 @@ function dragging() {
   study = {
     ...study,
     lanes: [0, 1, 2].map((order) => ({
+      kind: 'lane' as const,
       id: `lane${order}`,
       curve: 'q',
       order,

@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import { isStorable, studySchema } from './study/schema'
 
+/** In this header page and server tell each other the format of studies they write. */
+export const formatHeader = 'x-yperkine-format'
+
 /** What the server and the page say to each other. Dates are ISO 8601 texts. */
 
 /** Versions and counts are what the database's integers hold. */
@@ -33,6 +36,8 @@ export const studySummarySchema = z.object({
   about: z.string(),
   topics: z.array(z.string()),
   updatedAt: z.string(),
+  /** The format it is kept in; one that is newer than the reader's cannot be opened there. */
+  format: z.number(),
   /** null until it has been drawn. */
   thumbnail: pictureSchema.nullable(),
   /** Whether the drawing is of an earlier version, and the next one is under way. */

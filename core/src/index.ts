@@ -150,6 +150,7 @@ export {
   whyNothing,
 } from './study/offers'
 export {
+  type Answers,
   type Display,
   type Lane,
   lineColours,
@@ -161,12 +162,24 @@ export {
   type MarkerShape,
   markerShapes,
   type Motion,
+  type SignGuess,
   type Slider,
   type SpanText,
   usualMotion,
   type Variable,
-} from './study/parts'
-export { type Study, studyProblems, studySchema } from './study/schema'
+} from './study/members'
+export {
+  isNewer,
+  presentFormat,
+  readStudyFile,
+  type Study,
+  type StudyInput,
+  studyProblems,
+  studySchema,
+  writeStudyFile,
+} from './study/schema'
+export { setGuess, setSignGuess } from './study/answers'
+export { type Overlay, shownStudy } from './study/overlay'
 export { sliderRole } from './study/sliderRoles'
 export { editSlot, type SlotEdit } from './study/slotEdits'
 export { allTopics, topicsOf } from './study/summary'

@@ -12,6 +12,7 @@ import {
   savedAnswerSchema,
   storedStudySchema,
   type Study,
+  presentFormat,
 } from '@yperkine/core'
 import pg from 'pg'
 import { pino } from 'pino'
@@ -411,10 +412,50 @@ describe('the list', () => {
     drawings.ask(row.id)
     await drawings.idle()
     const [summary] = (await list('search=From tomorrow')).studies
-    expect(summary).toMatchObject({ id: row.id, thumbnail: { path: '' } })
+    expect(summary).toMatchObject({ id: row.id, format: 99, thumbnail: { path: '' } })
     const answer = await request(app).get(`/api/studies/${row.id}`).expect(422)
-    expect(answer.body).toMatchObject({ error: { code: 'unreadable-study' } })
+    expect(answer.body).toMatchObject({ error: { code: 'newer-study' } })
     await row.destroy()
+    const damaged = await StudyRow.create({
+      study: { ...study('Damaged'), decimals: -5 },
+      saveId: null,
+    })
+    const refused = await request(app).get(`/api/studies/${damaged.id}`).expect(422)
+    expect(refused.body).toMatchObject({ error: { code: 'unreadable-study' } })
+    await damaged.destroy()
+  })
+  test('a study of an older format is answered in the present one', async () => {
+    const { answers: _, ...present } = study('From format 1')
+    const look = { moved: { '0.label': [3, 4] } }
+    const curve = { kind: 'curve', id: 'line1', name: 'q', unit: '', formula: 't', look }
+    const old = {
+      ...present,
+      format: 1,
+      lines: [{ ...curve, span: { from: '0', to: '1' } }],
+      lanes: [{ id: 'lane1', curve: 'q', order: 0, frame: null }],
+    }
+    const row = await StudyRow.create({ study: old as unknown as Study, saveId: null })
+    const { body, headers } = await request(app).get(`/api/studies/${row.id}`).expect(200)
+    expect(headers['x-yperkine-format']).toBe(String(presentFormat))
+    const read = storedStudySchema.parse(body).study
+    expect(read).toMatchObject({ format: presentFormat, lanes: [{ kind: 'lane', id: 'lane1' }] })
+    expect(read.lines[0]!.look).toEqual({ moved: { '#0': [3, 4] } })
+    // A page of that version may still send it.
+    await post({ study: old }).expect(201)
+    await row.destroy()
+  })
+  test('what this version does not know is refused by name, and nothing is kept', async () => {
+    const { id } = await create('As it was')
+    const tomorrow = { ...study('As it was'), steps: [] }
+    const save = { version: 1, study: tomorrow, saveId: randomUUID() }
+    for (const answer of [await post({ study: tomorrow }), await put(id, save)]) {
+      expect(answer.status).toBe(400)
+      expect(answer.body).toMatchObject({
+        error: { code: 'newer-study', details: { problems: [{ path: 'study.steps' }] } },
+      })
+    }
+    const kept = await request(app).get(`/api/studies/${id}`)
+    expect(kept.body).toMatchObject({ version: 1 })
   })
   test('a picture that fails is blank and is not tried again and again', async () => {
     let tried = 0

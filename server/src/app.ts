@@ -1,3 +1,4 @@
+import { formatHeader, presentFormat } from '@yperkine/core'
 import compression from 'compression'
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
@@ -57,6 +58,10 @@ export function createApp(parts: AppParts): Express {
   // Only what is asked for is long; a save is answered in a few bytes.
   app.get(/.*/, compression())
   const api = express.Router()
+  api.use((_request, response, next) => {
+    response.set(formatHeader, String(presentFormat))
+    next()
+  })
   api.use(limitCost(limits), jsonOnly, express.json({ limit: '1mb' }))
   const noteSuccess: RequestHandler = (_request, response, next) => {
     response.on('finish', () => response.statusCode < 300 && health.note())

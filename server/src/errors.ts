@@ -1,3 +1,4 @@
+import { isNewer, type studyProblems } from '@yperkine/core'
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import type { Logger } from 'pino'
 import { ConnectionError, DatabaseError } from 'sequelize'
@@ -15,15 +16,28 @@ export class ApiError extends Error {
 }
 
 export const notFound = () => new ApiError(404, 'not-found', 'there is no study with this id')
-export const badStudy = (problems: unknown) =>
-  new ApiError(400, 'bad-study', 'this is not a study that can be kept', { problems })
+type Problems = ReturnType<typeof studyProblems>
+
+export const badStudy = (problems: Problems) =>
+  isNewer(problems)
+    ? new ApiError(400, 'newer-study', 'this study was made with a newer version than the server', {
+        problems,
+      })
+    : new ApiError(400, 'bad-study', 'this is not a study that can be kept', { problems })
 export const badQuery = (problems: unknown) =>
   new ApiError(400, 'bad-query', 'the list cannot be asked for like this', { problems })
 export const badCursor = () => badQuery([{ path: 'cursor', message: 'no page ended there' }])
-export const unreadableStudy = (problems: unknown) =>
-  new ApiError(422, 'unreadable-study', 'this study is kept, and cannot be read any more', {
-    problems,
-  })
+export const unreadableStudy = (problems: Problems) =>
+  isNewer(problems)
+    ? new ApiError(
+        422,
+        'newer-study',
+        'this study is kept, and was made with a newer version than the server',
+        { problems },
+      )
+    : new ApiError(422, 'unreadable-study', 'this study is kept, and cannot be read any more', {
+        problems,
+      })
 export const studyChanged = (current: unknown) =>
   new ApiError(409, 'study-changed', 'the study was changed elsewhere in the meantime', { current })
 

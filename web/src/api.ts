@@ -3,6 +3,8 @@ import {
   createdAnswerSchema,
   errorAnswerSchema,
   listAnswerSchema,
+  formatHeader,
+  presentFormat,
   savedAnswerSchema,
   type StoredStudy,
   storedStudySchema,
@@ -65,18 +67,41 @@ function packed(text: string, keepalive: boolean) {
   }
 }
 
+/** What is said where page and server are of different versions. */
+const pageIsOlder =
+  'the server is newer than this page: reload the page, and what is not saved yet stays in this browser'
+const serverIsOlder = 'the server is older than this page, and cannot keep what this page writes'
+
+/** An answer as it is agreed on; one that is not may come from a newer server. */
+async function askFor<T>(
+  schema: { safeParse: (answer: unknown) => { success: true; data: T } | { success: false } },
+  ...request: Parameters<typeof ask>
+): Promise<T> {
+  const { answer, format } = await ask(...request)
+  const read = schema.safeParse(answer)
+  if (read.success) return read.data
+  throw format > presentFormat
+    ? new Refused(200, 'page-older', pageIsOlder)
+    : new Refused(200, 'unreadable', 'the answer of the server cannot be read')
+}
+
 async function ask(method: string, path: string, body?: unknown, keepalive = false) {
   let response: Response
   try {
     const sent = body === undefined ? { headers: {} } : packed(JSON.stringify(body), keepalive)
-    const headers = { ...sent.headers, 'x-yperkine-browser': browserId() }
+    const headers = {
+      ...sent.headers,
+      'x-yperkine-browser': browserId(),
+      [formatHeader]: String(presentFormat),
+    }
     response = await fetch(`/api${path}`, { method, ...sent, headers })
   } catch (error) {
     throw new Unreachable('the server cannot be reached', null, { cause: error })
   }
-  if (response.status === 204) return null
+  const format = Number(response.headers.get(formatHeader) ?? presentFormat)
+  if (response.status === 204) return { answer: null, format }
   const answer: unknown = await response.json().catch(() => null)
-  if (response.ok) return answer
+  if (response.ok) return { answer, format }
   const read = errorAnswerSchema.safeParse(answer)
   const { status } = response
   if (status === 429 || status >= 500) {
@@ -89,6 +114,9 @@ async function ask(method: string, path: string, body?: unknown, keepalive = fal
   }
   if (!read.success) throw new Refused(status, 'unknown', `the server answered ${status}`)
   const { code, message, details } = read.data.error
+  if (format < presentFormat && code.endsWith('-study')) {
+    throw new Refused(status, 'server-older', serverIsOlder, details)
+  }
   throw new Refused(status, code, message, details)
 }
 
@@ -106,19 +134,17 @@ export const api = {
     const asked = Object.entries({ search, topic, cursor: cursor ?? '' }).filter(
       ([, v]) => v !== '',
     )
-    return listAnswerSchema.parse(await ask('GET', `/studies?${new URLSearchParams(asked)}`))
+    return askFor(listAnswerSchema, 'GET', `/studies?${new URLSearchParams(asked)}`)
   },
-  get: async (id: string) => storedStudySchema.parse(await ask('GET', at(id))),
-  create: async (study: Study) =>
-    createdAnswerSchema.parse(await ask('POST', '/studies', { study })),
+  get: async (id: string) => askFor(storedStudySchema, 'GET', at(id)),
+  create: async (study: Study) => askFor(createdAnswerSchema, 'POST', '/studies', { study }),
   /** `keepalive` lets a save outlive the page it was sent from. */
   save: async (id: string, version: number, study: Study, saveId: string, keepalive = false) =>
-    savedAnswerSchema.parse(await ask('PUT', at(id), { version, study, saveId }, keepalive)),
+    askFor(savedAnswerSchema, 'PUT', at(id), { version, study, saveId }, keepalive),
   remove: async (id: string) => {
     await ask('DELETE', at(id))
   },
-  restore: async (id: string) =>
-    storedStudySchema.parse(await ask('POST', `${at(id)}/restore`, {})),
+  restore: async (id: string) => askFor(storedStudySchema, 'POST', `${at(id)}/restore`, {}),
 }
 
 /** The state that won a race, out of a refusal because the study has changed. */

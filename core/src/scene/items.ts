@@ -1,5 +1,5 @@
 import type { Layer } from '../statements/contract'
-import type { MarkerShape } from '../study/parts'
+import type { MarkerShape } from '../study/members'
 
 /** What a colour stands for; the renderer knows the tokens. */
 export type Ink =

@@ -14,7 +14,7 @@ import {
   studySchema,
 } from '..'
 import { isFilled, markerPath } from './markers'
-import { markerShapes } from '../study/parts'
+import { markerShapes } from '../study/members'
 
 function made(text: string, ...words: string[]): Study {
   const created = createStudy(text)

@@ -1,6 +1,6 @@
 import type { Layer, Mark, Sampled } from '../statements/contract'
 import { formatNumber, formatPower, formatShort } from '../study/numbers'
-import type { LineLook } from '../study/parts'
+import type { LineLook } from '../study/members'
 import type { Item } from './items'
 import { isFilled, markerPath } from './markers'
 import { textWidth } from './textWidth'

@@ -2,7 +2,7 @@ import type { CurveResult, DrawnFunction, Mark, Sampled } from '../statements/co
 import { compileTree } from '../evaluate/compile'
 import { equalHeights } from '../study/framing'
 import { kindOf, type Statement } from '../statements'
-import type { LineLook, SpanText } from '../study/parts'
+import type { LineLook, SpanText } from '../study/members'
 import { freeSlider, readNumber } from '../study/values'
 import { formatPower, formatShort, formatTiny } from '../study/numbers'
 import type { Evaluation } from '../study/evaluate'

@@ -3,7 +3,7 @@ import { accumulate, type Accumulation } from '../calculus/accumulate'
 import type { Examination } from '../features/examine'
 import { derivativeToLatex, nameToLatex } from '../language/latex'
 import { formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
 import { listed, unitOfArea } from '../study/units'
 import {
   type CurveLookup,
@@ -23,10 +23,9 @@ import {
 import { spanFacts } from './shared/spanFacts'
 
 /** Let A(t) be the area under q from 0 to t. */
-export const accumulateLineSchema = z.object({
+export const accumulateLineSchema = z.strictObject({
   kind: z.literal('accumulate'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   name: nameSchema,
   curve: nameSchema,
   order: z.int().min(0).max(3),

@@ -8,7 +8,7 @@ import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
 import { exactOver, spanFacts } from './shared/spanFacts'
 
 /** Average of q over [1, 4]. */
-export const averageLineSchema = z.object({
+export const averageLineSchema = z.strictObject({
   kind: z.literal('average'),
   ...overSpanFields,
   order: z.int().min(0).max(3),

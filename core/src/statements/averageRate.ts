@@ -9,7 +9,7 @@ import { lookOver, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
 
 /** Average rate of q over [1, 4]. */
-export const averageRateLineSchema = z.object({
+export const averageRateLineSchema = z.strictObject({
   kind: z.literal('averageRate'),
   ...overSpanFields,
   order: z.int().min(0).max(2),

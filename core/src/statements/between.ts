@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { areaBetween, type TotalArea } from '../calculus/areas'
 import { formatNumber, formatShort } from '../study/numbers'
-import { placeTextSchema } from '../study/parts'
+import { placeTextSchema } from '../study/members'
 import { unitOfArea, withUnit } from '../study/units'
 import { failed, type StatementKind } from './contract'
 import { numberReadout } from './shared/lines'
@@ -9,7 +9,7 @@ import { lookOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, likelySpan, parseCurveRef, spanIn, spanSlot, wordsAfter } from './shared/slots'
 
 /** Area between q and r over [0, 10]. */
-export const betweenLineSchema = z.object({
+export const betweenLineSchema = z.strictObject({
   kind: z.literal('between'),
   ...overSpanFields,
   order: z.int().min(0).max(3),

@@ -2,13 +2,12 @@ import { z } from 'zod'
 import { accumulate } from '../calculus/accumulate'
 import { formatShort } from '../study/numbers'
 import {
+  commonMembers,
   formulaTextSchema,
-  idSchema,
-  lineLookSchema,
   nameSchema,
   spanSchema,
   unitSchema,
-} from '../study/parts'
+} from '../study/members'
 import { nameToLatex, toLatex } from '../language/latex'
 import { toPlain, toText } from '../language/print'
 import { describeJoin, type Join, joinPlaces } from '../features/joins'
@@ -28,10 +27,9 @@ import { cutSpan } from '../study/values'
 import { escapeText, wordsAfter } from './shared/slots'
 
 /** Let q(t) = … for from ≤ t ≤ to. */
-export const curveLineSchema = z.object({
+export const curveLineSchema = z.strictObject({
   kind: z.literal('curve'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   name: nameSchema,
   unit: unitSchema,
   /** As typed, readable or not: nothing typed is lost. */

@@ -17,7 +17,7 @@ import { compileTree } from '../evaluate/compile'
 import { differentiate } from '../calculus/differentiate'
 import { accumulate } from '../calculus/accumulate'
 import { formatCertain, formatNumber, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
 import { withUnit } from '../study/units'
 import { lookAt } from './shared/atPlace'
 import {
@@ -40,10 +40,9 @@ import {
 import { spanFacts } from './shared/spanFacts'
 
 /** Let L(t) be the distance from q at t = a to (3, 1). */
-export const distanceLineSchema = z.object({
+export const distanceLineSchema = z.strictObject({
   kind: z.literal('distance'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   /** The length as a curve of its own. */
   name: nameSchema,
   curve: nameSchema,

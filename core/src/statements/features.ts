@@ -23,7 +23,7 @@ const wanted = ['features', 'zeros', 'turning points', 'inflections', 'critical 
 type Wanted = (typeof wanted)[number]
 
 /** Turning points of q on [0, 10]. */
-export const featuresLineSchema = z.object({
+export const featuresLineSchema = z.strictObject({
   kind: z.literal('features'),
   ...overSpanFields,
   order: z.int().min(0).max(2),

@@ -4,7 +4,7 @@ import { fitShape, type Shape } from '../calculus/fitShapes'
 import { rationalFromNumber } from '../language/rational'
 import { call, constant, name, power, product, sum, type Tree } from '../language/tree'
 import { formatNumber } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema } from '../study/parts'
+import { commonMembers, idSchema, nameSchema } from '../study/members'
 import { readingQuotients, type TableColumn } from '../tables/table'
 import { failed, type LineContext, type LineResult, type StatementKind } from './contract'
 import { columnOf, columnOrder } from './table'
@@ -14,10 +14,9 @@ const shapes = ['line', 'quadratic', 'cubic', 'quartic', 'exponential', 'power',
 const columns = ['f(x)', 'forward', 'backward', 'central', "f'(x)"] as const
 
 /** Fit a quadratic to the central quotients of q. */
-export const fitLineSchema = z.object({
+export const fitLineSchema = z.strictObject({
   kind: z.literal('fit'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   curve: nameSchema,
   order: z.int().min(0).max(3),
   column: z.enum(columns),

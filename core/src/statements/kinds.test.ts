@@ -17,6 +17,7 @@ import {
   studySchema,
   topicsOf,
 } from '../index'
+import { commonMembers } from '../study/members'
 import { allKinds, isCurveMaker, kindOf, spanMembers } from '.'
 
 /** The base of every kind: two curves, a slider each for a place and a count. */
@@ -189,7 +190,7 @@ describe.each(allKinds.map((k) => [k.kind, k] as const))('%s', (name, kind) => {
     expect(row).toBeDefined()
     const { shape } = kindOf(line).schema as unknown as { shape: Record<string, unknown> }
     for (const member of Object.keys(shape)) {
-      if (['kind', 'id', 'look'].includes(member)) continue
+      if (member === 'kind' || member in commonMembers) continue
       expect([member, row!.includes(`\`${member}\``)]).toEqual([member, true])
     }
   })

@@ -1,16 +1,15 @@
 import { z } from 'zod'
 import { formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
 import { breakAtPlace, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { failed, type StatementKind } from './contract'
 import { lineReadout, numberReadout } from './shared/lines'
 import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
 
 /** Normal to q at t = a. */
-export const normalLineSchema = z.object({
+export const normalLineSchema = z.strictObject({
   kind: z.literal('normal'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   curve: nameSchema,
   order: z.int().min(0).max(2),
   place: placeTextSchema,

@@ -1,15 +1,14 @@
 import { z } from 'zod'
 import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
 import { toPlain } from '../language/print'
-import { idSchema, lineLookSchema, nameSchema } from '../study/parts'
+import { commonMembers, nameSchema } from '../study/members'
 import { emptyResult, failed, type Phrase, type StatementKind } from './contract'
 import { parseCurveRef, wordsAfter } from './shared/slots'
 
 /** Rate of change q′(t) = …, found symbolically. */
-export const rateLineSchema = z.object({
+export const rateLineSchema = z.strictObject({
   kind: z.literal('rate'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   curve: nameSchema,
   order: z.int().min(1).max(3),
 })

@@ -4,7 +4,7 @@ import { readingsProblem } from '../calculus/measuredSums'
 import { derivativeToLatex } from '../language/latex'
 import { name as nameTree } from '../language/tree'
 import { formatShort, numberToFormula } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, type SpanText, unitSchema } from '../study/parts'
+import { commonMembers, nameSchema, type SpanText, unitSchema } from '../study/members'
 import { type CurveLookup, emptyResult, failed, type StatementKind } from './contract'
 import type { FitLine } from './fit'
 
@@ -12,10 +12,9 @@ const finite = z.number().finite()
 export const mostReadings = 5000
 
 /** Let q(t) be read at 25 places. */
-export const readingsLineSchema = z.object({
+export const readingsLineSchema = z.strictObject({
   kind: z.literal('readings'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   name: nameSchema,
   unit: unitSchema,
   points: z.array(z.tuple([finite, finite])).max(mostReadings),

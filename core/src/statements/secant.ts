@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { differenceQuotient } from '../calculus/secant'
 import type { RealFunction } from '../evaluate/compile'
 import { formatNumber, formatPower, formatShort, numberToFormula } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { lookAt, missingReason } from './shared/atPlace'
 import {
@@ -26,10 +26,9 @@ import {
 } from './shared/slots'
 
 /** Secant to q from t = a to t = a + h. */
-export const secantLineSchema = z.object({
+export const secantLineSchema = z.strictObject({
   kind: z.literal('secant'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   curve: nameSchema,
   order: z.int().min(0).max(2),
   from: placeTextSchema,

@@ -16,7 +16,7 @@ import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
 import { exactOver, type SpanFacts, spanSigns, totalOf } from './shared/spanFacts'
 
 /** Signs of q, q′ and q′′ on [0, 10]. */
-export const signsLineSchema = z.object({
+export const signsLineSchema = z.strictObject({
   kind: z.literal('signs'),
   ...overSpanFields,
   order: z.int().min(0).max(1),

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { RealFunction } from '../evaluate/compile'
 import { heldAt } from '../features/held'
 import { formatNumber, formatShort } from '../study/numbers'
-import { placeTextSchema } from '../study/parts'
+import { placeTextSchema } from '../study/members'
 import { readingQuotients, tableColumns, type TableColumn, tabulate } from '../tables/table'
 import {
   type CurveResult,
@@ -17,7 +17,7 @@ import { lookOver, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, placeText, spanSlot, wordsAfter } from './shared/slots'
 
 /** Table of q over [0, 10] by 0.5. */
-export const tableLineSchema = z.object({
+export const tableLineSchema = z.strictObject({
   kind: z.literal('table'),
   ...overSpanFields,
   order: z.int().min(0).max(3),

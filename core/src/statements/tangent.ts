@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { lineEquation } from '../study/equation'
 import { formatNumber, formatShort } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
 import { unitOfDerivative, withUnit } from '../study/units'
 import {
   breakAtPlace,
@@ -22,10 +22,9 @@ import { curveSlot, curveText, placeSlot, wordsAfter } from './shared/slots'
 import { trailAction, trailOf } from './shared/trail'
 
 /** Tangent to q at t = a. */
-export const tangentLineSchema = z.object({
+export const tangentLineSchema = z.strictObject({
   kind: z.literal('tangent'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   curve: nameSchema,
   /** The tangent to q′ has order 1. */
   order: z.int().min(0).max(2),

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { formatNumber } from '../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, placeTextSchema } from '../study/parts'
+import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
 import { unitOfDerivative, withUnit } from '../study/units'
 import { exactAt, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { type CurveResult, failed, type Mark, type StatementKind } from './contract'
@@ -8,10 +8,9 @@ import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
 import { trailAction, trailOf } from './shared/trail'
 
 /** Value of q′ at t = 2. */
-export const valueLineSchema = z.object({
+export const valueLineSchema = z.strictObject({
   kind: z.literal('value'),
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   curve: nameSchema,
   order: z.int().min(0).max(3),
   place: placeTextSchema,

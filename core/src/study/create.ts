@@ -8,8 +8,8 @@ import type { Tree } from '../language/tree'
 import { namesIn } from '../language/tree'
 import { numberToFormula } from './numbers'
 import { newLane, plainSlider } from './edits'
-import { usualDisplay } from './parts'
-import type { Study } from './schema'
+import { noAnswers, usualDisplay } from './members'
+import { presentFormat, type Study } from './schema'
 import { cutSpan, readNumber } from './values'
 
 export type Created = { ok: true; study: Study; hints: Hint[] } | { ok: false; problems: Problem[] }
@@ -52,7 +52,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
   }
   const [from, to] = cutToDomain(f, -10, 10)
   const study: Study = {
-    format: 1,
+    format: presentFormat,
     title: `${name}(${letter}) = ${toPlain(tree)}`.slice(0, 120),
     about: '',
     variable: { letter, name: '', unit: '' },
@@ -71,6 +71,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
     lanes: [newLane('lane1', name, 0)],
     frame: null,
     display: usualDisplay,
+    answers: noAnswers,
   }
   return { ok: true, study, hints }
 }

@@ -11,6 +11,7 @@ import {
   spanMembers,
   type Statement,
 } from '../statements'
+import { keepAnswered } from './answers'
 import { decimalsOfStep, formatTiny, numberToFormula } from './numbers'
 import {
   type Display,
@@ -21,7 +22,7 @@ import {
   type SpanText,
   usualMotion,
   type Variable,
-} from './parts'
+} from './members'
 import type { Study } from './schema'
 import { freeSlider, readNumber, snapToStep } from './values'
 
@@ -106,7 +107,7 @@ export const removeLine =
     const lanes = study.lanes
       .filter((lane) => lane.curve !== line.name)
       .map((lane) => ({ ...lane, overlays: lane.overlays.filter((o) => o.curve !== line.name) }))
-    return { ...study, lines, lanes }
+    return keepAnswered({ ...study, lines, lanes })
   }
 
 /** The next id that no line or lane of the study has. */
@@ -343,6 +344,7 @@ function solveFor(text: string, slider: Slider, x: number, study: Study): number
 
 /** A lane that follows its curve and has its usual height. */
 export const newLane = (id: string, curve: string, order: number): Lane => ({
+  kind: 'lane',
   id,
   curve,
   order,
@@ -362,7 +364,7 @@ export const toggleLane =
       // The last lane stays: an empty workbench shows nothing that could be opened again.
       return study.lanes.length === 1
         ? study
-        : { ...study, lanes: study.lanes.filter((l) => l !== open) }
+        : keepAnswered({ ...study, lanes: study.lanes.filter((l) => l !== open) })
     }
     const lane = newLane(freshId(study, 'lane'), curve, order)
     const names = curveMakers(study).map((l) => l.name)

@@ -29,7 +29,7 @@ import {
 import { parseCurveRef, sentenceText } from '../statements/shared/slots'
 import { takeExamination } from '../statements/shared/spanFacts'
 import { placesOfLine } from './edits'
-import type { SpanText } from './parts'
+import type { SpanText } from './members'
 import type { Study } from './schema'
 import { withPowerOfTen } from './values'
 

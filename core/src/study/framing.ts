@@ -1,5 +1,5 @@
 import type { Edit } from './edits'
-import type { Lane } from './parts'
+import type { Lane } from './members'
 
 type Stretch = readonly [number, number]
 

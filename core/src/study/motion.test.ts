@@ -13,7 +13,7 @@ import {
   startCourse,
   type Study,
   valueOn,
-  withLiveValues,
+  shownStudy,
 } from '..'
 import { equalHeights, setFrame, setLaneFrame, zoomed } from './framing'
 
@@ -91,10 +91,11 @@ test('the first slider moves until others are chosen, and then goes on', () => {
 
 test('live values change nothing but the sliders they name', () => {
   const before = study()
-  const after = withLiveValues(before, new Map([['m', 3]]))
+  const after = shownStudy(before, { live: { m: 3 } })
   expect(after.sliders.map((s) => s.value)).toEqual([1, 3])
   expect(after.lines).toBe(before.lines)
-  expect(withLiveValues(before, new Map())).toBe(before)
+  expect(shownStudy(before, {})).toBe(before)
+  expect(shownStudy(before, { live: { nobody: 3 } })).toBe(before)
 })
 
 describe('frames', () => {

@@ -1,5 +1,5 @@
 import { addSlider, type Edit, freshName, placeSlider, renamePlace } from './edits'
-import { type Slider, usualMotion } from './parts'
+import { type Slider, usualMotion } from './members'
 import type { Study } from './schema'
 import { readNumber, shareOfSlider, sliderValueAt, snapToStep } from './values'
 
@@ -143,18 +143,6 @@ export const letPlaceMove =
     }
     return renamePlace(place, placed.name)(addSlider(placed)(study))
   }
-
-/** A study with other values for some of its sliders, for the time of a motion. */
-export function withLiveValues(study: Study, live: ReadonlyMap<string, number>): Study {
-  if (live.size === 0) return study
-  return {
-    ...study,
-    sliders: study.sliders.map((s) => {
-      const value = live.get(s.name)
-      return value === undefined || value === s.value ? s : { ...s, value }
-    }),
-  }
-}
 
 /** "a moves there and back · 8 s a pass", for each slider that moves. */
 export function motionSentence(study: Study): string {

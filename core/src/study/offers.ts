@@ -22,7 +22,7 @@ import {
   spelledFor,
   toggleOverlay,
 } from './edits'
-import type { SpanText } from './parts'
+import type { SpanText } from './members'
 import { createEvaluator } from './evaluate'
 import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'
 import type { Study } from './schema'

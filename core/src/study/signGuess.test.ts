@@ -1,13 +1,5 @@
-import { compile, parseFormula } from '..'
-import {
-  compareSigns,
-  cutAt,
-  moveCut,
-  removeCut,
-  type SignGuess,
-  startSignGuess,
-  turnSign,
-} from './signGuess'
+import { compile, parseFormula, type SignGuess } from '..'
+import { compareSigns, cutAt, moveCut, removeCut, startSignGuess, turnSign } from './signGuess'
 
 function f(text: string) {
   const parsed = parseFormula(text)

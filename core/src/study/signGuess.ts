@@ -1,14 +1,5 @@
 import type { DrawnFunction } from '../statements/contract'
-
-/** Signs that a learner has marked on a stretch of the axis, before the graph is seen. */
-export interface SignGuess {
-  from: number
-  to: number
-  /** Where the sign is thought to change, in order. */
-  cuts: readonly number[]
-  /** One for each stretch between neighbouring cuts; null where nothing is marked yet. */
-  signs: readonly (1 | -1 | null)[]
-}
+import type { SignGuess } from './members'
 
 export const startSignGuess = (from: number, to: number): SignGuess => ({
   from,

@@ -16,7 +16,7 @@ import {
   symbolProblem,
 } from './edits'
 import { formatShort } from './numbers'
-import { nameSchema } from './parts'
+import { nameSchema } from './members'
 import type { Study } from './schema'
 import { boundIn, parseSpan, readNumber } from './values'
 

@@ -3,7 +3,7 @@ import { namesIn, type Tree } from '../language/tree'
 import type { RealFunction } from '../evaluate/compile'
 import { parseFormula } from '../language/parse'
 import type { Problem } from '../language/problems'
-import type { Slider, SpanText } from './parts'
+import type { Slider, SpanText } from './members'
 
 /** Splits a typed span such as "0 ≤ t ≤ 10", "[0, 10]", "0 to 10" into its ends; null if it is none. */
 export function parseSpan(text: string): { from: string; to: string } | null {

@@ -1,19 +1,16 @@
-import { studySchema, type Study } from '@yperkine/core'
-import type { z } from 'zod'
+import { presentFormat, type Study, type StudyInput, studySchema } from '@yperkine/core'
 
 interface DemoStudy {
   study: Study
   hoursAgo: number
 }
 
-/** A study as a file may hold it: what is usual can be left out. */
-type StudyInput = z.input<typeof studySchema>
 type Sketch = Pick<StudyInput, 'title' | 'about' | 'variable'> & Partial<StudyInput>
 
 const demo = (hoursAgo: number, sketch: Sketch): DemoStudy => ({
   hoursAgo,
   study: studySchema.parse({
-    format: 1,
+    format: presentFormat,
     decimals: 3,
     sliders: [],
     lines: [],
@@ -25,6 +22,7 @@ const demo = (hoursAgo: number, sketch: Sketch): DemoStudy => ({
 
 const time = { letter: 't', name: 'time', unit: 'h' }
 const lane = (curve: string, order: number) => ({
+  kind: 'lane' as const,
   id: `lane${order + 1}`,
   curve,
   order,

@@ -3,12 +3,13 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import * as studies from './0001-studies'
 import * as demoStudies from './0002-demo-studies'
 import * as summaries from './0003-summaries'
+import * as formats from './0004-formats'
 
 const lockKey = 4_620_001
 
 /** Brings the database up to date; several servers starting at once take turns. */
 export async function migrate(sequelize: Sequelize, options: { demo: boolean }): Promise<void> {
-  const all = options.demo ? [studies, demoStudies, summaries] : [studies, summaries]
+  const all = [studies, ...(options.demo ? [demoStudies] : []), summaries, formats]
   const umzug = new Umzug({
     migrations: all.map(({ name, up, down }) => ({
       name,

@@ -5,6 +5,7 @@ import {
   blankStudy,
   createStudy,
   type ListAnswer,
+  presentFormat,
   type Study,
   type StudySummary,
 } from '@yperkine/core'
@@ -251,6 +252,9 @@ function StudyRow({ study, onRemove, onChanged }: RowProps) {
           </Link>
         )}
         <p className="truncate text-quiet">{study.about}</p>
+        {study.format > presentFormat && (
+          <p className="text-brick">Made with a newer version: this one cannot open it.</p>
+        )}
         {fault && (
           <p role="alert" className="text-brick">
             That did not work: {fault.message}.

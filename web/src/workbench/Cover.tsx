@@ -5,6 +5,8 @@ import {
   formatShort,
   type GuessCompared,
   type LaneScene,
+  setGuess,
+  setSignGuess,
 } from '@yperkine/core'
 import { type PointerEvent, useRef } from 'react'
 import { SignMarks, signsSentence, SignVerdicts } from './SignMarks'
@@ -17,8 +19,8 @@ import { usePainting } from './usePainting'
  */
 export function Cover({ lane }: { lane: Pick<LaneScene, 'id' | 'title' | 'curve' | 'order'> }) {
   const covered = useStudy((s) => s.lanes.find((l) => l.id === lane.id)?.covered ?? false)
-  const drawn = useWorkbench(
-    (s) => (s.guesses.get(lane.id)?.length ?? 0) > 1 || s.signGuesses.has(lane.id),
+  const drawn = useStudy(
+    ({ answers }) => (answers.guesses[lane.id]?.length ?? 0) > 1 || lane.id in answers.signs,
   )
   if (!covered && !drawn) return null
   return (
@@ -37,9 +39,11 @@ export function Cover({ lane }: { lane: Pick<LaneScene, 'id' | 'title' | 'curve'
 
 type Named = Pick<LaneScene, 'id' | 'title' | 'curve' | 'order'>
 
+let gestures = 0
+
 function Sheet({ lane }: { lane: Named }) {
   const store = useWorkbenchStore()
-  const drawing = useRef(false)
+  const drawing = useRef<{ points: [number, number][]; gesture: string } | null>(null)
   const sheet = useRef<HTMLDivElement>(null)
   const pointAt = (event: PointerEvent): [number, number] => {
     const { scene } = store.getState()
@@ -49,7 +53,7 @@ function Sheet({ lane }: { lane: Named }) {
     const y = here.y[1] - ((event.clientY - top) / here.height) * (here.y[1] - here.y[0])
     return [x, y]
   }
-  const { apply, announce, setGuess } = store.getState()
+  const { apply, announce } = store.getState()
   const uncover = () => {
     apply(changeLane(lane.id, { covered: false }))
     announce(`${lane.title} uncovered`)
@@ -61,18 +65,20 @@ function Sheet({ lane }: { lane: Named }) {
       onPointerDown={(event) => {
         if (event.button !== 0 || (event.target as Element).closest('button')) return
         event.currentTarget.setPointerCapture(event.pointerId)
-        drawing.current = true
-        setGuess(lane.id, [pointAt(event)])
+        gestures += 1
+        drawing.current = { points: [pointAt(event)], gesture: `guess.${gestures}` }
+        apply(setGuess(lane.id, drawing.current.points), drawing.current.gesture)
       }}
       onPointerMove={(event) => {
-        if (!drawing.current) return
-        const points = store.getState().guesses.get(lane.id) ?? []
+        const now = drawing.current
+        if (!now) return
         const next = pointAt(event)
         // A graph has one height at each place: going back draws it anew there.
-        setGuess(lane.id, [...points.filter(([x]) => x < next[0]), next])
+        now.points = [...now.points.filter(([x]) => x < next[0]), next]
+        apply(setGuess(lane.id, now.points), now.gesture)
       }}
-      onPointerUp={() => (drawing.current = false)}
-      onPointerCancel={() => (drawing.current = false)}
+      onPointerUp={() => (drawing.current = null)}
+      onPointerCancel={() => (drawing.current = null)}
     >
       <div className="pointer-events-none absolute inset-x-0 top-2 flex justify-center gap-2">
         <span className="text-quiet">
@@ -107,7 +113,7 @@ function Guess({ id }: { id: string }) {
   const path = useRef<SVGPathElement>(null)
   usePainting((scene) => {
     const lane = scene.lanes.find((l) => l.id === id)
-    const points = store.getState().guesses.get(id) ?? []
+    const points = store.getState().evaluation.study.answers.guesses[id] ?? []
     if (!lane || !path.current) return
     const at = ([x, y]: readonly [number, number]) =>
       `${((x - scene.x[0]) / (scene.x[1] - scene.x[0])) * scene.width} ${((lane.y[1] - y) / (lane.y[1] - lane.y[0])) * lane.height}`
@@ -130,8 +136,8 @@ function Guess({ id }: { id: string }) {
 /** How the guess fares against the curve. */
 function Compared({ lane }: { lane: Named }) {
   const store = useWorkbenchStore()
-  const points = useWorkbench((s) => s.guesses.get(lane.id))
-  const signs = useWorkbench((s) => s.signGuesses.get(lane.id))
+  const points = useStudy((s) => s.answers.guesses[lane.id])
+  const signs = useStudy((s) => s.answers.signs[lane.id])
   const found = useWorkbench((s) => s.evaluation.curves.get(lane.curve))
   if (!found?.ok) return null
   const f = found.curve.drawn(lane.order)
@@ -139,8 +145,7 @@ function Compared({ lane }: { lane: Named }) {
   const marked = signs ? compareSigns(f, signs) : null
   if (!drawn && !marked) return null
   const clear = () => {
-    store.getState().setGuess(lane.id, null)
-    store.getState().setSignGuess(lane.id, null)
+    store.getState().apply((study) => setSignGuess(lane.id, null)(setGuess(lane.id, null)(study)))
   }
   return (
     <div

@@ -5,6 +5,7 @@ import {
   type LaneScene,
   moveCut,
   removeCut,
+  setSignGuess,
   type SignGuess,
   startSignGuess,
   stretchEnds,
@@ -12,7 +13,7 @@ import {
 } from '@yperkine/core'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import { useShallow } from 'zustand/react/shallow'
-import { useWorkbench, useWorkbenchStore } from './store'
+import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
 type Named = Pick<LaneScene, 'id' | 'title' | 'curve' | 'order'>
 
@@ -33,12 +34,13 @@ function useAxis() {
 export function SignMarks({ lane }: { lane: Named }) {
   const store = useWorkbenchStore()
   const found = useWorkbench((s) => s.evaluation.curves.get(lane.curve))
-  const marked = useWorkbench((s) => s.signGuesses.get(lane.id))
+  const marked = useStudy((s) => s.answers.signs[lane.id])
   const row = useRef<HTMLDivElement>(null)
   const { at, valueAt, width } = useAxis()
   if (!found?.ok) return null
   const guess = marked ?? startSignGuess(found.curve.from, found.curve.to)
-  const set = (next: SignGuess) => store.getState().setSignGuess(lane.id, next)
+  const set = (next: SignGuess, gesture?: string) =>
+    store.getState().apply(setSignGuess(lane.id, next), gesture)
   const ends = stretchEnds(guess)
   const placeOf = (event: PointerEvent) =>
     valueAt(event.clientX - row.current!.getBoundingClientRect().left)
@@ -81,7 +83,7 @@ export function SignMarks({ lane }: { lane: Named }) {
             left={at(cut)}
             guess={guess}
             placeOf={placeOf}
-            onMove={(x) => set(moveCut(guess, i, x))}
+            onMove={(x, gesture) => set(moveCut(guess, i, x), gesture)}
             onRemove={() => set(removeCut(guess, i))}
           />
         ))}
@@ -109,23 +111,25 @@ export function SignMarks({ lane }: { lane: Named }) {
   )
 }
 
+let gestures = 0
+
 interface CutProps {
   name: string
   value: number
   left: number
   guess: SignGuess
   placeOf: (event: PointerEvent) => number
-  onMove: (x: number) => void
+  onMove: (x: number, gesture: string) => void
   onRemove: () => void
 }
 
 function CutHandle({ name, value, left, guess, placeOf, onMove, onRemove }: CutProps) {
-  const held = useRef(false)
-  const end = () => (held.current = false)
+  const held = useRef<string | null>(null)
+  const end = () => (held.current = null)
   const onKeyDown = (event: KeyboardEvent) => {
     const step = (guess.to - guess.from) / (event.shiftKey ? 1000 : 100)
     const by = { ArrowLeft: -step, ArrowDown: -step, ArrowRight: step, ArrowUp: step }[event.key]
-    if (by !== undefined) onMove(value + by)
+    if (by !== undefined) onMove(value + by, `key.${name}`)
     else if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
     else return
     event.preventDefault()
@@ -145,10 +149,11 @@ function CutHandle({ name, value, left, guess, placeOf, onMove, onRemove }: CutP
       style={{ left }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId)
-        held.current = true
+        gestures += 1
+        held.current = `drag.${name}.${gestures}`
       }}
       onPointerMove={(event) => {
-        if (held.current) onMove(placeOf(event))
+        if (held.current) onMove(placeOf(event), held.current)
       }}
       onPointerUp={end}
       onPointerCancel={end}
@@ -162,7 +167,7 @@ function CutHandle({ name, value, left, guess, placeOf, onMove, onRemove }: CutP
 
 /** The marked signs beside the uncovered graph, each with whether it is right. */
 export function SignVerdicts({ lane }: { lane: Named }) {
-  const guess = useWorkbench((s) => s.signGuesses.get(lane.id))
+  const guess = useStudy((s) => s.answers.signs[lane.id])
   const found = useWorkbench((s) => s.evaluation.curves.get(lane.curve))
   const { at, width } = useAxis()
   if (!guess || !found?.ok) return null

@@ -4,6 +4,8 @@ import {
   examine,
   goTo,
   offersFor,
+  setGuess,
+  setSignGuess,
   setSlider,
   type Study,
   toggleLane,
@@ -216,14 +218,19 @@ describe('what is selected and marked', () => {
   test('marked signs and guesses belong to their lane and are cleared one by one', () => {
     const store = opened('tangent')
     const guess = { from: 0, to: 10, cuts: [], signs: [1 as const] }
-    store.getState().setSignGuess('lane1', guess)
-    store.getState().setGuess('lane1', [
+    const { apply } = store.getState()
+    const drawn = [
       [0, 1],
       [1, 2],
-    ])
-    store.getState().setSignGuess('lane1', null)
-    expect(store.getState().signGuesses.has('lane1')).toBe(false)
-    expect(store.getState().guesses.get('lane1')).toHaveLength(2)
+    ] as const
+    apply(setSignGuess('lane1', guess))
+    apply(setGuess('lane1', drawn))
+    const answers = () => store.getState().evaluation.study.answers
+    expect(answers()).toEqual({ guesses: { lane1: drawn }, signs: { lane1: guess } })
+    apply(setSignGuess('lane1', null))
+    expect(answers()).toEqual({ guesses: { lane1: drawn }, signs: {} })
+    store.getState().undo()
+    expect(answers().signs).toEqual({ lane1: guess })
   })
 
   test('the same words twice are spoken twice', () => {

@@ -18,7 +18,6 @@ import {
   restAt,
   type Scene,
   setSlider,
-  type SignGuess,
   type SpanText,
   startCourse,
   startHistory,
@@ -26,7 +25,7 @@ import {
   type Study,
   undo,
   valueOn,
-  withLiveValues,
+  shownStudy,
 } from '@yperkine/core'
 import { createContext, useContext } from 'react'
 import { createStore, useStore } from 'zustand'
@@ -59,10 +58,6 @@ export interface Workbench {
   highlight: number | null
   /** The frame someone went away from, to come back to. */
   left: Pick<Study, 'frame' | 'lanes'> | null
-  /** What learners have marked on covered lanes: signs by stretch. */
-  signGuesses: ReadonlyMap<string, SignGuess>
-  /** What they have drawn there, in the lanes' own coordinates. */
-  guesses: ReadonlyMap<string, readonly (readonly [number, number])[]>
   status: SaveStatus
   fault: string | null
   /** What someone else has made of the study meanwhile. */
@@ -93,8 +88,6 @@ export interface Workbench {
   setHighlight: (x: number | null) => void
   leave: () => void
   comeBack: () => void
-  setGuess: (lane: string, points: readonly (readonly [number, number])[] | null) => void
-  setSignGuess: (lane: string, guess: SignGuess | null) => void
   /** Puts what longer work came to in place of a pending result. */
   settle: (pending: LineResult, settled: LineResult) => void
   announce: (text: string) => void
@@ -188,7 +181,7 @@ export function createWorkbench(id: string, study: Study) {
       change: Partial<Pick<Workbench, 'held' | 'courses' | 'live' | 'announcement'>> = {},
     ) => {
       const { size, held, live } = { ...get(), ...change }
-      const evaluation = evaluate(withLiveValues(history.present, live))
+      const evaluation = evaluate(shownStudy(history.present, { live: Object.fromEntries(live) }))
       const hurried = history.gesture !== null
       set({ history, evaluation, scene: sceneFor(evaluation, size, held, { hurried }), ...change })
     }
@@ -207,8 +200,6 @@ export function createWorkbench(id: string, study: Study) {
       selectedPlace: null,
       selectedSpan: null,
       highlight: null,
-      guesses: new Map(),
-      signGuesses: new Map(),
       left: null,
       status: 'Saved',
       fault: null,
@@ -242,7 +233,7 @@ export function createWorkbench(id: string, study: Study) {
       pause() {
         const { courses, live, history } = get()
         if (!courses) return
-        const present = withLiveValues(history.present, live)
+        const present = shownStudy(history.present, { live: Object.fromEntries(live) })
         const stopped = { courses: null, live: new Map<string, number>(), held: null }
         show({ ...history, present, gesture: null }, stopped)
         const values = present.sliders.filter((s) => courses.has(s.name))
@@ -322,18 +313,6 @@ export function createWorkbench(id: string, study: Study) {
           lanes: study.lanes.map((l) => ({ ...l, frame: frames.get(l.id) ?? null })),
         }))
         set({ left: null })
-      },
-      setGuess(lane, points) {
-        const guesses = new Map(get().guesses)
-        if (points) guesses.set(lane, points)
-        else guesses.delete(lane)
-        set({ guesses })
-      },
-      setSignGuess(lane, guess) {
-        const signGuesses = new Map(get().signGuesses)
-        if (guess) signGuesses.set(lane, guess)
-        else signGuesses.delete(lane)
-        set({ signGuesses })
       },
       settle(pending, settled) {
         if (evaluate.settle(pending, settled)) show(get().history)

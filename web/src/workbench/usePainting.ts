@@ -1,6 +1,9 @@
 import type { LaneScene, Scene } from '@yperkine/core'
 import { useEffectEvent, useLayoutEffect } from 'react'
-import { useWorkbenchStore } from './store'
+import { useWorkbenchStore, type Workbench } from './store'
+
+/** What is drawn over the scene besides. */
+const answersOf = ({ evaluation }: Workbench) => evaluation.study.answers
 
 /**
  * Calls back with the scene now and with each later one, outside React: what moves at every frame
@@ -15,7 +18,9 @@ export function usePainting(paint: (scene: Scene) => void) {
     let last = store.getState()
     return store.subscribe((now) => {
       const same =
-        now.scene === last.scene && now.highlight === last.highlight && now.guesses === last.guesses
+        now.scene === last.scene &&
+        now.highlight === last.highlight &&
+        answersOf(now) === answersOf(last)
       if (same) return
       last = now
       onScene(now.scene)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { formatShort } from '../../study/numbers'
-import { placeTextSchema } from '../../study/parts'
+import { placeTextSchema } from '../../study/members'
 import { measuredResult, stripsResult } from './areaResult'
 import {
   failed,
@@ -27,7 +27,7 @@ export const areaRules = ['position', 'trapezoid', 'simpson', 'lower', 'upper', 
 export type AreaRule = (typeof areaRules)[number]
 
 /** Area under q over [1, 7] with n = 8 strips, height at the left. */
-export const areaLineSchema = z.object({
+export const areaLineSchema = z.strictObject({
   kind: z.literal('area'),
   ...overSpanFields,
   order: z.int().min(0).max(3),

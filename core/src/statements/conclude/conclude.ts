@@ -18,7 +18,7 @@ import { conclusionWords, missingWords, shown } from './words'
 const orders = ['f', "f'", "f''"] as const
 
 /** Taking q as f′′: conclusions about f′ on [0, 10]. */
-export const concludeLineSchema = z.object({
+export const concludeLineSchema = z.strictObject({
   kind: z.literal('conclude'),
   ...overSpanFields,
   order: z.int().min(0).max(2),

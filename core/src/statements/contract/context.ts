@@ -2,7 +2,7 @@ import type { RealFunction } from '../../evaluate/compile'
 import type { Steps } from '../../features/zeros'
 import type { Hint } from '../../language/problems'
 import type { Tree } from '../../language/tree'
-import type { Variable } from '../../study/parts'
+import type { Variable } from '../../study/members'
 import type { CurveLookup, NumberLookup } from './curves'
 import type { LineProblem, LineResult } from './results'
 

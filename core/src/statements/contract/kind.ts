@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { SpanText } from '../../study/parts'
+import type { SpanText } from '../../study/members'
 import type { ActionFacts, LineAction } from './actions'
 import type { CurveContext, LineContext } from './context'
 import type { CurveLookup } from './curves'

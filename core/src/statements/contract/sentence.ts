@@ -1,5 +1,5 @@
 import type { Tree } from '../../language/tree'
-import type { Variable } from '../../study/parts'
+import type { Variable } from '../../study/members'
 
 /** A stretch of a sentence: fixed words, or a slot that is edited in place. */
 export type Phrase =

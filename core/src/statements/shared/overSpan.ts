@@ -1,12 +1,11 @@
 import { formatShort } from '../../study/numbers'
-import { idSchema, lineLookSchema, nameSchema, spanSchema, type SpanText } from '../../study/parts'
+import { commonMembers, nameSchema, spanSchema, type SpanText } from '../../study/members'
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import { type CurveRef, curvesMeant, likelySpan, spanIn } from './slots'
 
 /** Members that every line about a curve over a span has. */
 export const overSpanFields = {
-  id: idSchema,
-  look: lineLookSchema.optional(),
+  ...commonMembers,
   curve: nameSchema,
   span: spanSchema,
 }

@@ -1,6 +1,6 @@
 import { derivativeToLatex, nameToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
-import type { SpanText } from '../../study/parts'
+import type { SpanText } from '../../study/members'
 import { boundIn, parseSpan } from '../../study/values'
 import type { NewSlider, Phrase, Request, SentenceContext } from '../contract'
 

@@ -12,7 +12,7 @@ import type { Steps } from '../../features/zeros'
 import { keyOf } from '../../language/tree'
 import { type End, exactArea, exactAverage } from '../../study/exactArea'
 import type { ExactForm } from '../../study/exactForms'
-import type { SpanText } from '../../study/parts'
+import type { SpanText } from '../../study/members'
 import type { CurveResult, Examined, LineContext } from '../contract'
 
 /** What is known of a curve over a span, however its strips are cut. */

@@ -4,7 +4,7 @@ import { solveInSteps } from '../../features/solve'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
 import { formatShort } from '../../study/numbers'
-import { placeTextSchema } from '../../study/parts'
+import { placeTextSchema } from '../../study/members'
 import {
   type CurveResult,
   emptyResult,
@@ -33,7 +33,7 @@ import { noMeanOf, settled, type Settled } from './facts'
 import { noMeanWords, solutionsTable, solutionsWords, verdictOf, type Wording } from './words'
 
 /** Where is q′ = 2 on [0, 10]; where does q meet r. */
-export const whereLineSchema = z.object({
+export const whereLineSchema = z.strictObject({
   kind: z.literal('where'),
   ...overSpanFields,
   order: z.int().min(0).max(3),

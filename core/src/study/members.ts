@@ -15,7 +15,7 @@ const finite = z.number().finite()
 export const manners = ['there and back', 'round again', 'once', 'in equal steps'] as const
 export type Manner = (typeof manners)[number]
 
-export const motionSchema = z.object({
+export const motionSchema = z.strictObject({
   /** Whether the transport moves this slider. */
   moves: z.boolean(),
   manner: z.enum(manners),
@@ -38,7 +38,7 @@ export const usualMotion: Motion = {
 }
 
 export const sliderSchema = z
-  .object({
+  .strictObject({
     name: nameSchema,
     value: finite,
     from: finite,
@@ -53,7 +53,7 @@ export const sliderSchema = z
   .refine((s) => s.from < s.to, { message: 'from must lie below to', path: ['from'] })
 export type Slider = z.infer<typeof sliderSchema>
 
-export const variableSchema = z.object({
+export const variableSchema = z.strictObject({
   letter: nameSchema,
   /** What it stands for, such as time. */
   name: z.string().trim().max(40),
@@ -75,7 +75,7 @@ export const markerShapes = [
 ] as const
 export type MarkerShape = (typeof markerShapes)[number]
 /** How a line of working is drawn, where someone wants it otherwise than usual. */
-export const lineLookSchema = z.object({
+export const lineLookSchema = z.strictObject({
   colour: z.enum(lineColours).optional(),
   dash: z.enum(lineDashes).optional(),
   /** In pixels. */
@@ -92,17 +92,27 @@ export const lineLookSchema = z.object({
 })
 export type LineLook = z.infer<typeof lineLookSchema>
 
-export const spanSchema = z.object({ from: placeTextSchema, to: placeTextSchema })
+export const spanSchema = z.strictObject({ from: placeTextSchema, to: placeTextSchema })
 export type SpanText = z.infer<typeof spanSchema>
 
-export const laneSchema = z.object({
+/** What every line has besides what its kind says. */
+export const commonMembers = {
+  id: idSchema,
+  look: lineLookSchema.optional(),
+  /** The condition under which it is shown, and the part it belongs to: kept, and not used yet. */
+  when: placeTextSchema.optional(),
+  part: idSchema.optional(),
+}
+
+export const laneSchema = z.strictObject({
+  kind: z.literal('lane'),
   id: idSchema,
   curve: nameSchema,
   /** -1 for the area from the beginning of the span. */
   order: z.int().min(-1).max(3),
   /** Other curves and derivatives drawn in the same lane. */
   overlays: z
-    .array(z.object({ curve: nameSchema, order: z.int().min(-1).max(3) }))
+    .array(z.strictObject({ curve: nameSchema, order: z.int().min(-1).max(3) }))
     .max(10)
     .default([]),
   /** Hidden from the learner, who guesses first. */
@@ -121,9 +131,35 @@ export const laneSchema = z.object({
   share: finite.min(0.01).max(100).nullable().default(null),
 })
 export type Lane = z.infer<typeof laneSchema>
+/** What stands in the picture: lanes, until there is another kind of view. */
+export const viewSchema = z.discriminatedUnion('kind', [laneSchema])
+
+/** Signs that a learner has marked on a stretch of the axis, before the graph is seen. */
+export const signGuessSchema = z
+  .strictObject({
+    from: finite,
+    to: finite,
+    /** Where the sign is thought to change, in order. */
+    cuts: z.array(finite).max(200),
+    /** One for each stretch between neighbouring cuts; null where nothing is marked yet. */
+    signs: z.array(z.union([z.literal(1), z.literal(-1), z.null()])).max(201),
+  })
+  .refine((s) => s.signs.length === s.cuts.length + 1, 'each stretch between cuts has one sign')
+export type SignGuess = Readonly<z.infer<typeof signGuessSchema>>
+
+/** More points of one drawing than this are thinned. */
+export const mostDrawnPoints = 1000
+/** What learners have answered, by the lane they were asked on. */
+export const answersSchema = z.strictObject({
+  /** Graphs drawn by hand on covered lanes, in the lanes' own coordinates, from left to right. */
+  guesses: z.record(idSchema, z.array(z.tuple([finite, finite])).max(mostDrawnPoints)),
+  signs: z.record(idSchema, signGuessSchema),
+})
+export type Answers = z.infer<typeof answersSchema>
+export const noAnswers: Answers = { guesses: {}, signs: {} }
 
 export const looks = ['paper', 'night', 'chalk'] as const
-export const displaySchema = z.object({
+export const displaySchema = z.strictObject({
   look: z.enum(looks),
   grid: z.boolean(),
   axes: z.boolean(),

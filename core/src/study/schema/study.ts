@@ -1,14 +1,25 @@
 import { z } from 'zod'
-import { isCurveMaker, statementSchema } from '../statements'
-import { mostDecimals } from './numbers'
-import { displaySchema, laneSchema, sliderSchema, usualDisplay, variableSchema } from './parts'
+import { isCurveMaker, statementSchema } from '../../statements'
+import { mostDecimals } from '../numbers'
+import {
+  answersSchema,
+  displaySchema,
+  noAnswers,
+  sliderSchema,
+  usualDisplay,
+  variableSchema,
+  viewSchema,
+} from '../members'
 
 const finite = z.number().finite()
 
-/** One saved document. The file format is docs/study-format.md. */
-export const studySchema = z
-  .object({
-    format: z.literal(1),
+/** The format that is written; older ones are brought up to it. */
+export const presentFormat = 2
+
+/** One saved document of the present format, which is docs/study-format.md. */
+export const presentSchema = z
+  .strictObject({
+    format: z.literal(presentFormat),
     title: z.string().trim().min(1, 'a study needs a title').max(200),
     /** One sentence on what it is about, for the list of studies. */
     about: z.string().trim().max(300),
@@ -16,13 +27,15 @@ export const studySchema = z
     decimals: z.int().min(0).max(mostDecimals),
     sliders: z.array(sliderSchema).max(100),
     lines: z.array(statementSchema).max(500),
-    lanes: z.array(laneSchema).max(20),
+    lanes: z.array(viewSchema).max(20),
     /** The visible stretch of the axis; null while it follows the span of the curves. */
     frame: z
       .tuple([finite, finite])
       .refine(([from, to]) => from < to, 'from must lie below to')
       .nullable(),
     display: displaySchema.default(usualDisplay),
+    /** What learners have drawn and marked on covered lanes. */
+    answers: answersSchema.default(noAnswers),
   })
   .superRefine((study, context) => {
     const names = [
@@ -46,12 +59,9 @@ export const studySchema = z
     if (twice(ids))
       context.addIssue({ code: 'custom', message: 'two lines share an id', path: ['lines'] })
   })
-export type Study = z.infer<typeof studySchema>
-
-/** Each problem of a body that is not a study, with the path to it. */
-export function studyProblems(error: z.ZodError): { path: string; message: string }[] {
-  return error.issues.map(({ path, message }) => ({ path: path.join('.') || '(whole)', message }))
-}
+export type Study = z.infer<typeof presentSchema>
+/** A study as it may be written: what is usual can be left out. */
+export type StudyInput = z.input<typeof presentSchema>
 
 /** Whether every text in a value is well-formed Unicode without NUL: a database keeps no other. */
 export function isStorable(value: unknown): boolean {
