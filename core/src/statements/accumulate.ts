@@ -20,7 +20,7 @@ import {
   placeText,
   wordsAfter,
 } from './shared/slots'
-import { spanFacts } from './shared/spanFacts'
+import { spanFacts, longOver } from './shared/spanFacts'
 
 /** Let A(t) be the area under q from 0 to t. */
 export const accumulateLineSchema = z.strictObject({
@@ -74,6 +74,13 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     ]
   },
 
+  long: longOver((line, context) => {
+    const [found, own] = [context.curve(line.name), context.curve(line.curve)]
+    if (!found.ok || !own.ok || !own.curve.formula) return []
+    const { from, to } = found.curve
+    return [{ curve: own.curve, order: line.order, from, to }]
+  }),
+
   evaluate(line, context) {
     const found = context.curve(line.name)
     if (!found.ok) return failed(found.problem)
@@ -86,7 +93,6 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
       ...emptyResult,
       problems,
       notes: jumpNotes(line, examination, found.curve, context),
-      examined: { curve: line.curve, order: line.order, from, to, found: examination },
     }
   },
 

@@ -5,7 +5,7 @@ import { failed, type StatementKind } from './contract'
 import { numberReadout } from './shared/lines'
 import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
-import { exactOver, spanFacts } from './shared/spanFacts'
+import { exactOver, spanFacts, asksOver, longOver } from './shared/spanFacts'
 
 /** Average of q over [1, 4]. */
 export const averageLineSchema = z.strictObject({
@@ -29,6 +29,8 @@ export const averageKind: StatementKind<AverageLine> = {
     { text: ' over ' },
     spanSlot(line.span, context),
   ],
+
+  long: longOver(asksOver()),
 
   evaluate(line, context) {
     const over = lookOverFormula(line, context)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { areaBetween, type TotalArea } from '../calculus/areas'
+import { areaBetween } from '../calculus/areas'
 import { formatNumber, formatShort } from '../study/numbers'
 import { placeTextSchema } from '../study/members'
 import { unitOfArea, withUnit } from '../study/units'
@@ -17,8 +17,6 @@ export const betweenLineSchema = z.strictObject({
   target: placeTextSchema,
 })
 export type BetweenLine = z.infer<typeof betweenLineSchema>
-
-const kept = new WeakMap<object, { key: string; area: TotalArea }>()
 
 export const betweenKind: StatementKind<BetweenLine> = {
   kind: 'between',
@@ -66,10 +64,12 @@ export const betweenKind: StatementKind<BetweenLine> = {
       })
     }
     const [f, g] = [curve.derivative(line.order).f, other.curve.derivative(ref.order).f]
-    const key = `${line.order} ${line.target} ${from} ${to}`
-    const known = kept.get(curve)
-    const area = known?.key === key && known ? known.area : areaBetween(f, g, from, to)
-    kept.set(curve, { key, area })
+    // The other curve may change under the same name, so it is the owner's key that holds it.
+    const pairs = context.memo(curve, 'pairs', () => new WeakMap<object, object>())
+    const pair = pairs.get(other.curve) ?? {}
+    pairs.set(other.curve, pair)
+    const key = `between ${line.order} ${ref.order} ${from} ${to}`
+    const area = context.memo(pair, key, () => areaBetween(f, g, from, to))
     const { variable, decimals } = context
     const unit = unitOfArea(curve.unit, variable.unit)
     const show = (x: number) => formatShort(x, Math.max(3, decimals))

@@ -37,7 +37,7 @@ import {
   placeText,
   wordsAfter,
 } from './shared/slots'
-import { spanFacts } from './shared/spanFacts'
+import { spanFacts, longOver } from './shared/spanFacts'
 
 /** Let L(t) be the distance from q at t = a to (3, 1). */
 export const distanceLineSchema = z.strictObject({
@@ -99,6 +99,11 @@ export const distanceKind: StatementKind<DistanceLine> = {
       { text: ')' },
     ]
   },
+
+  long: longOver((line, context) => {
+    const own = context.curve(line.name)
+    return own.ok ? [{ curve: own.curve, order: 0, from: own.curve.from, to: own.curve.to }] : []
+  }),
 
   evaluate(line, context) {
     const own = context.curve(line.name)
@@ -187,7 +192,6 @@ export const distanceKind: StatementKind<DistanceLine> = {
             : 'The least distance could not be settled',
         unresolved: found.unresolved,
       },
-      examined: { curve: line.name, order: 0, from: curve.from, to: curve.to, found },
     }
   },
 

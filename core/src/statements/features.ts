@@ -17,7 +17,7 @@ import {
 } from './contract'
 import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
-import { type SpanFacts, spanFacts } from './shared/spanFacts'
+import { type SpanFacts, spanFacts, asksOver, longOver } from './shared/spanFacts'
 
 const wanted = ['features', 'zeros', 'turning points', 'inflections', 'critical points'] as const
 type Wanted = (typeof wanted)[number]
@@ -81,6 +81,8 @@ export const featuresKind: StatementKind<FeaturesLine> = {
     { text: ' on ' },
     spanSlot(line.span, context),
   ],
+
+  long: longOver(asksOver()),
 
   evaluate(line, context) {
     const over = lookOverFormula(line, context)

@@ -13,7 +13,14 @@ import {
 import { numberReadout } from './shared/lines'
 import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
-import { exactOver, type SpanFacts, spanSigns, totalOf } from './shared/spanFacts'
+import {
+  exactOver,
+  type SpanFacts,
+  spanSigns,
+  totalOf,
+  asksOver,
+  longOver,
+} from './shared/spanFacts'
 
 /** Signs of q, q′ and q′′ on [0, 10]. */
 export const signsLineSchema = z.strictObject({
@@ -55,6 +62,8 @@ export const signsKind: StatementKind<SignsLine> = {
     { text: ' on ' },
     spanSlot(line.span, context),
   ],
+
+  long: longOver(asksOver([0, 1, 2]), 'signChanges'),
 
   evaluate(line, context) {
     const over = lookOverFormula(line, context)

@@ -1,7 +1,7 @@
 import { expandCurves, findCycle } from '../calculus/curves'
 import { differentiate } from '../calculus/differentiate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
-import { finish, type Steps } from '../features/zeros'
+import type { Steps } from '../features/zeros'
 import { type Parsed, parseFormula } from '../language/parse'
 import type { Problem } from '../language/problems'
 import { curvesIn, name as nameTree, namesIn, type Tree } from '../language/tree'
@@ -27,7 +27,6 @@ import {
   type SentenceContext,
 } from '../statements/contract'
 import { parseCurveRef, sentenceText } from '../statements/shared/slots'
-import { takeExamination } from '../statements/shared/spanFacts'
 import { placesOfLine } from './edits'
 import type { SpanText } from './members'
 import type { Study } from './schema'
@@ -58,10 +57,15 @@ export interface SpanResult {
 export interface Evaluator {
   /** With `only`, lines but that one are left without results. */
   (study: Study, only?: string): Evaluation
-  /** Puts what longer work has come to in place of a result that was left pending. */
+  /** The longer work of a line, whose outcome is data; null where it has none to do. */
+  long(study: Study, line: string): Steps<unknown> | null
+  /**
+   * Puts the outcome of longer work where a line that was left pending finds it; false where the
+   * line has changed since.
+   */
+  apply(pending: LineResult, outcome: unknown): boolean
+  /** Puts a result in place of one that was left pending; false where the line has changed since. */
   settle(pending: LineResult, settled: LineResult): boolean
-  /** How far longer work of a line has come, from 0 to 1, or null where none is under way. */
-  progressOf(line: string): number | null
   /** How many lines and curves have been worked out, as a check that a drag stays cheap. */
   worked(): number
 }
@@ -74,13 +78,8 @@ interface Cell {
 
 const parseMemoLimit = 500
 
-/** Work of a line that goes in steps: under way, or done. */
-type Piece = { work: Steps<unknown> } | { done: unknown }
-
-interface Unfinished {
-  pieces: Piece[]
-  share: number
-}
+/** So much is remembered for one owner, such as a curve; then it begins anew. */
+const mostRemembered = 40
 
 interface EvaluatorOptions {
   /**
@@ -92,26 +91,23 @@ interface EvaluatorOptions {
   results?: boolean
   /** Without them, which goes without results, only curves are made. */
   sentences?: boolean
-  /**
-   * Goes on with what a line was left pending with when it is asked for again and nothing it has
-   * read is different, for as long as this says that there is time.
-   */
-  resumeWhile?: () => boolean
 }
 
 /**
  * Makes an evaluator that remembers its last answer: a line is worked out again only when
  * something it has read is different, and results that are the same keep their identity. Work that
  * goes in steps is left pending after `patience` of them; another evaluator, elsewhere, may take as
- * long as it needs, in slices.
+ * long as it needs.
  */
 export function createEvaluator({
   patience = 150,
   results = true,
   sentences: worded = true,
-  resumeWhile,
 }: EvaluatorOptions = {}): Evaluator {
-  const unfinished = new Map<string, Unfinished>()
+  const memos = new WeakMap<object, Map<string, unknown>>()
+  const once = createOnce()
+  /** The last study and what its lines look at. */
+  let last: { study: Study; context: LineContext } | null = null
   let cells = new Map<string, Cell>()
   const lastSettled = new Map<string, LineResult>()
   let count = 0
@@ -183,20 +179,20 @@ export function createEvaluator({
     /** The value of a cell: the kept one if nothing it read has changed, else worked out. */
     const cell = <T>(
       key: string,
-      work: (fresh: boolean) => T,
-      { same, isOpen }: { same?: (a: T, b: T) => boolean; isOpen?: (value: T) => boolean } = {},
+      work: () => T,
+      { same }: { same?: (a: T, b: T) => boolean } = {},
     ): T => {
       const ready = next.get(key)
       if (ready) return ready.value as T
       const kept = cells.get(key)
       const unchanged = kept && [...kept.reads].every(([k, v]) => Object.is(current(k), v))
-      if (unchanged && !isOpen?.(kept.value as T)) {
+      if (unchanged) {
         next.set(key, kept)
         return kept.value as T
       }
       const reads = new Map<string, unknown>()
       running.push({ key, reads })
-      let value = work(!unchanged)
+      let value = work()
       running.pop()
       if (kept && same?.(kept.value as T, value)) value = kept.value as T
       next.set(key, { value, reads })
@@ -266,12 +262,12 @@ export function createEvaluator({
         }
         trees[used] = found.curve.f.tree
       }
-      const expanded = expandOnce(tree, trees, variable.letter)
+      const expanded = once.expand(tree, trees, variable.letter)
       const values: Record<string, number> = {}
       for (const used of namesIn(expanded)) {
         if (used !== variable.letter) values[used] = read<number>(`slider:${used}`)
       }
-      return { f: compileOnce(expanded, variable.letter).withParameters(values), expanded }
+      return { f: once.compile(expanded, variable.letter).withParameters(values), expanded }
     }
 
     const curve = (name: string): CurveLookup =>
@@ -299,6 +295,16 @@ export function createEvaluator({
       return findCycle(name, trees)
     }
 
+    const inTime = <R>(work: Steps<R>): R | null => {
+      let count = 0
+      const hasTime = typeof patience === 'number' ? () => count++ < patience : patience()
+      while (hasTime()) {
+        const step = work.next()
+        if (step.done) return step.value
+      }
+      return null
+    }
+
     const lineContext: LineContext = {
       get variable() {
         return read<Study['variable']>('variable')
@@ -323,7 +329,8 @@ export function createEvaluator({
         const id = read<string | undefined>(`table:${name}:${order}:${wanted}`)
         return id === undefined ? null : read<LineResult | null>(`result:${id}`)
       },
-      steps: <R>(work: Steps<R>) => (resumeWhile ? goOn(work) : inTime(work)),
+      steps: inTime,
+      memo: remembered,
     }
     const curveContext: CurveContext = {
       get variable() {
@@ -338,6 +345,7 @@ export function createEvaluator({
       formula: lineContext.formula,
       tableOf: lineContext.tableOf,
       steps: lineContext.steps,
+      memo: remembered,
       read(text) {
         const result = parse(text)
         return result.ok
@@ -353,76 +361,33 @@ export function createEvaluator({
           derivative: (order) =>
             order === 0
               ? bound.f
-              : compileOnce(
-                  derivativeOnce(bound.expanded, variable.letter, order),
-                  variable.letter,
-                ).withParameters(values),
+              : once
+                  .compile(once.derivative(bound.expanded, variable.letter, order), variable.letter)
+                  .withParameters(values),
         }
       },
-      derivativeOf: (tree, order) => derivativeOnce(tree, variable.letter, order),
+      derivativeOf: (tree, order) => once.derivative(tree, variable.letter, order),
       circle(name) {
         const cycle = cycleFrom(name)
         return cycle && circular(cycle)
       },
-    }
-    const inTime = <R>(work: Steps<R>): R | null => {
-      let count = 0
-      const hasTime = typeof patience === 'number' ? () => count++ < patience : patience()
-      while (hasTime()) {
-        const step = work.next()
-        if (step.done) return step.value
-      }
-      return null
-    }
-    /** The line that is being worked out, and how many of its pieces of work it has asked for. */
-    let asking: { state: Unfinished; piece: number } | null = null
-    /** Goes on where the last evaluation has left off: a line asks for its pieces in one order. */
-    const goOn = <R>(work: Steps<R>): R | null => {
-      if (!asking || !resumeWhile) return finish(work)
-      const { state } = asking
-      const at = asking.piece
-      asking.piece += 1
-      const piece = (state.pieces[at] ??= { work })
-      if ('done' in piece) return piece.done as R
-      while (resumeWhile()) {
-        const step = piece.work.next()
-        if (step.done) {
-          state.pieces[at] = { done: step.value }
-          return step.value as R
-        }
-        state.share = step.value
-      }
-      return null
     }
     const resultOf = (id: string): LineResult | null => {
       const line = study.lines.find((l) => l.id === id)
       return line ? resultFor(line) : null
     }
     const resultFor = (line: Statement): LineResult =>
-      cell(
-        `line:${line.id}:${identity(line)}`,
-        (fresh) => {
-          if (working.has(line.id)) return failed({ message: 'this line hangs on itself' })
-          working.add(line.id)
-          count += 1
-          const before = asking
-          if (fresh) unfinished.delete(line.id)
-          const state = unfinished.get(line.id) ?? { pieces: [], share: 0 }
-          asking = { state, piece: 0 }
-          const result = guarded(line, lineContext)
-          asking = before
-          working.delete(line.id)
-          if (!result.pending) {
-            unfinished.delete(line.id)
-            return result
-          }
-          if (resumeWhile) unfinished.set(line.id, state)
-          // Until longer work is done what stood here last stays, dimmed.
-          const last = lastSettled.get(line.id)
-          return last ? { ...last, pending: true } : result
-        },
-        resumeWhile ? { isOpen: ({ pending }) => pending === true } : {},
-      )
+      cell(`line:${line.id}:${identity(line)}`, () => {
+        if (working.has(line.id)) return failed({ message: 'this line hangs on itself' })
+        working.add(line.id)
+        count += 1
+        const result = guarded(line, lineContext)
+        working.delete(line.id)
+        if (!result.pending) return result
+        // Until longer work is done what stood here last stays, dimmed.
+        const before = lastSettled.get(line.id)
+        return before ? { ...before, pending: true } : result
+      })
     const working = new Set<string>()
     const sentenceContext: SentenceContext = {
       get notation() {
@@ -475,6 +440,7 @@ export function createEvaluator({
       lines.set(line.id, result)
     }
     const curves = new Map([...curveLines.keys()].map((name) => [name, curve(name)] as const))
+    last = { study, context: lineContext }
     if (!worded) {
       cells = next
       return { study, curves, lines, sentences, places, spans }
@@ -487,21 +453,36 @@ export function createEvaluator({
     return { study, curves, lines, sentences, places, spans }
   }
 
-  const settle = (pending: LineResult, settled: LineResult) => {
-    const waiting = [...cells].find(([, c]) => c.value === pending)
-    if (!waiting) return false
-    const [key, kept] = waiting
-    const { examined } = settled
-    const found = examined && (cells.get(`curve:${examined.curve}`)?.value as CurveLookup)
-    if (examined && found?.ok) {
-      // What was examined is known here too from now on: strips are recut from it in a drag.
-      takeExamination(found.curve, examined)
-      cells.delete(key)
-    } else kept.value = settled
+  function remembered<T>(owner: object, key: string, make: () => T): T {
+    let known = memos.get(owner)
+    if (!known) memos.set(owner, (known = new Map()))
+    if (!known.has(key)) {
+      if (known.size >= mostRemembered) known.clear()
+      known.set(key, make())
+    }
+    return known.get(key) as T
+  }
+  const cellOf = (pending: LineResult) => [...cells].find(([, c]) => c.value === pending)
+
+  const long = (study: Study, id: string) => {
+    if (last?.study !== study) evaluate(study, '')
+    const line = study.lines.find((l) => l.id === id)
+    return (line && kindOf(line).long?.steps(line, last!.context)) ?? null
+  }
+  const apply = (pending: LineResult, outcome: unknown) => {
+    const waiting = cellOf(pending)
+    const line = last?.study.lines.find((l) => waiting?.[0] === `line:${l.id}:${identity(l)}`)
+    if (!waiting || !line || !last) return false
+    kindOf(line).long?.apply(line, outcome, last.context)
+    cells.delete(waiting[0])
     return true
   }
-  const progressOf = (line: string) => unfinished.get(line)?.share ?? null
-  return Object.assign(evaluate, { worked: () => count, settle, progressOf })
+  const settle = (pending: LineResult, settled: LineResult) => {
+    const waiting = cellOf(pending)
+    if (waiting) waiting[1].value = settled
+    return waiting !== undefined
+  }
+  return Object.assign(evaluate, { worked: () => count, long, apply, settle })
 }
 
 /** A kind that fails says so in its own line; the others go on. This is the one fence. */
@@ -578,34 +559,37 @@ const circular = (path: readonly string[]): LineProblem => ({
   fix: 'let one of them stand on its own',
 })
 
-const compiled = new WeakMap<Tree, RealFunction>()
-function compileOnce(tree: Tree, letter: string): RealFunction {
-  let f = compiled.get(tree)
-  if (!f || f.variable !== letter) {
-    f = compileTree(tree, { variable: letter })
-    compiled.set(tree, f)
+/** What is made once of a tree by one evaluator: compiled, with curves put in, differentiated. */
+function createOnce() {
+  const compiled = new WeakMap<Tree, RealFunction>()
+  const expansions = new WeakMap<Tree, { trees: Record<string, Tree>; result: Tree }>()
+  const derivatives = new WeakMap<Tree, Tree>()
+  return {
+    compile(tree: Tree, letter: string): RealFunction {
+      let f = compiled.get(tree)
+      if (!f || f.variable !== letter) {
+        f = compileTree(tree, { variable: letter })
+        compiled.set(tree, f)
+      }
+      return f
+    },
+    expand(tree: Tree, trees: Record<string, Tree>, letter: string): Tree {
+      const names = Object.keys(trees)
+      if (names.length === 0) return tree
+      const known = expansions.get(tree)
+      if (known && names.every((n) => known.trees[n] === trees[n])) return known.result
+      const result = expandCurves(tree, trees, letter)
+      expansions.set(tree, { trees, result })
+      return result
+    },
+    derivative(tree: Tree, letter: string, order: number): Tree {
+      let result = tree
+      for (let i = 0; i < order; i++) {
+        let next = derivatives.get(result)
+        if (!next) derivatives.set(result, (next = differentiate(result, letter)))
+        result = next
+      }
+      return result
+    },
   }
-  return f
-}
-
-const expansions = new WeakMap<Tree, { trees: Record<string, Tree>; result: Tree }>()
-function expandOnce(tree: Tree, trees: Record<string, Tree>, letter: string): Tree {
-  const names = Object.keys(trees)
-  if (names.length === 0) return tree
-  const known = expansions.get(tree)
-  if (known && names.every((n) => known.trees[n] === trees[n])) return known.result
-  const result = expandCurves(tree, trees, letter)
-  expansions.set(tree, { trees, result })
-  return result
-}
-
-const derivatives = new WeakMap<Tree, Tree>()
-function derivativeOnce(tree: Tree, letter: string, order: number): Tree {
-  let result = tree
-  for (let i = 0; i < order; i++) {
-    let next = derivatives.get(result)
-    if (!next) derivatives.set(result, (next = differentiate(result, letter)))
-    result = next
-  }
-  return result
 }

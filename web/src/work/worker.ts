@@ -5,7 +5,6 @@ import {
   type Examination,
   examineInSteps,
   findRange,
-  type LineResult,
   type RangeFound,
   type Study,
   studySchema,
@@ -32,11 +31,8 @@ export interface RangeJob extends CurveJob {
   order: number
 }
 
-const evaluateCurves = createEvaluator({ results: false, sentences: false })
-/** How long a line is worked at before other messages get their turn, in milliseconds. */
-const slice = 8
-let until = 0
-const evaluateLine = createEvaluator({ resumeWhile: () => performance.now() < until })
+/** Curves, and the long work of lines, which looks at them. */
+const evaluate = createEvaluator({ results: false, sentences: false })
 
 /** The last study that was read: questions come in numbers about the same one. */
 let known: { text: string; study: Study; curves: Evaluation['curves'] | null } | null = null
@@ -51,7 +47,7 @@ function studyOf(text: string) {
 }
 function curvesOf(text: string) {
   const read = studyOf(text)
-  return (read.curves ??= evaluateCurves(read.study).curves)
+  return (read.curves ??= evaluate(read.study).curves)
 }
 
 const turns = new MessageChannel()
@@ -76,6 +72,11 @@ const driven = <R>(
     onProgress,
   }).finally(() => cancelled.delete(revision))
 
+/** An outcome in a box: null is what work that was stopped comes to. */
+function* boxed(work: Generator<number, unknown, void>) {
+  return { outcome: yield* work }
+}
+
 const methods = {
   async range(
     { revision, study, curve, order }: RangeJob,
@@ -99,20 +100,14 @@ const methods = {
     const found = await driven(examineInSteps(f, from, to), revision, () => undefined)
     return found && { revision, found }
   },
-  /** A line whose work takes too long for the page. */
+  /** What the long work of a line comes to, for the page to put in its place. */
   async line(
     { revision, study: text, line }: LineJob,
     onProgress: (share: number) => void,
-  ): Promise<{ revision: number; found: LineResult } | null> {
-    const { study } = studyOf(text)
-    for (;;) {
-      until = performance.now() + slice
-      const found = evaluateLine(study, line).lines.get(line)
-      if (cancelled.delete(revision) || !found) return null
-      if (!found.pending) return { revision, found }
-      onProgress(evaluateLine.progressOf(line) ?? 0)
-      await breathe()
-    }
+  ): Promise<{ revision: number; outcome: unknown } | null> {
+    const work = evaluate.long(studyOf(text).study, line)
+    const done = work && (await driven(boxed(work), revision, onProgress))
+    return done && { revision, outcome: done.outcome }
   },
   cancel(revision: number) {
     cancelled.add(revision)

@@ -88,7 +88,9 @@ export interface Workbench {
   setHighlight: (x: number | null) => void
   leave: () => void
   comeBack: () => void
-  /** Puts what longer work came to in place of a pending result. */
+  /** Puts what the longer work of a line came to where it finds it. */
+  applyLong: (line: string, pending: LineResult, outcome: unknown) => void
+  /** Puts a result in place of a pending one. */
   settle: (pending: LineResult, settled: LineResult) => void
   announce: (text: string) => void
   setFinding: (curve: string, subject: unknown, examination: Examination | null) => void
@@ -313,6 +315,16 @@ export function createWorkbench(id: string, study: Study) {
           lanes: study.lanes.map((l) => ({ ...l, frame: frames.get(l.id) ?? null })),
         }))
         set({ left: null })
+      },
+      applyLong(line, pending, outcome) {
+        if (!evaluate.apply(pending, outcome)) return
+        show(get().history)
+        const still = get().evaluation.lines.get(line)
+        // Work that has no end would be asked for again and again.
+        if (still?.pending) {
+          const problems = [{ message: 'this could not be settled' }]
+          get().settle(still, { ...still, pending: false, problems })
+        }
       },
       settle(pending, settled) {
         if (evaluate.settle(pending, settled)) show(get().history)

@@ -29,11 +29,11 @@ export function usePending(id: string) {
     return result?.pending ? result : null
   })
   const [state, setState] = useState<PendingState>(quiet)
-  const queue = useRef<Latest<Question, { found: LineResult }> | null>(null)
+  const queue = useRef<Latest<Question, { outcome: unknown }> | null>(null)
   const current = useRef<Question | null>(null)
 
   useEffect(() => {
-    const made = latestWins<Question, { found: LineResult }>((question) =>
+    const made = latestWins<Question, { outcome: unknown }>((question) =>
       askLine({ study: question.study, line: id }, (progress) => {
         // Word of a question that is stopped or answered may still be on its way.
         if (current.current !== question) return
@@ -46,9 +46,9 @@ export function usePending(id: string) {
       current.current = null
       setState(quiet)
     }
-    made.onResult = ({ found }, { pending: asked }) => {
+    made.onResult = ({ outcome }, { pending: asked }) => {
       done()
-      store.getState().settle(asked, found)
+      store.getState().applyLong(id, asked, outcome)
     }
     made.onFault = (fault, { pending: asked }) => {
       done()

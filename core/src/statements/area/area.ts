@@ -21,7 +21,7 @@ import {
   spanSlot,
   wordsAfter,
 } from '../shared/slots'
-import { spanFacts } from '../shared/spanFacts'
+import { spanFacts, asksOver, longOver } from '../shared/spanFacts'
 
 export const areaRules = ['position', 'trapezoid', 'simpson', 'lower', 'upper', 'random'] as const
 export type AreaRule = (typeof areaRules)[number]
@@ -131,6 +131,8 @@ export const areaKind: StatementKind<AreaLine> = {
           { text: context.number(line.count) === 1 ? ' strip, height ' : ' strips, height ' },
           heightSlot(line, context),
         ],
+
+  long: longOver(asksOver()),
 
   evaluate(line, context) {
     const found = context.curve(line.curve)

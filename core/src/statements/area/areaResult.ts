@@ -120,9 +120,7 @@ export function stripsResult(
     tables: [...(chart?.tables ?? []), stripTable(strips, context, name)],
     charts: chart?.charts ?? [],
     sigma: sigmaLatex(line, facts, strips.length, position, context, sum),
-    ...(examination
-      ? { examined: { ...lane, from: facts.from, to: facts.to, found: examination } }
-      : { pending: true }),
+    ...(examination ? {} : { pending: true }),
   }
 }
 

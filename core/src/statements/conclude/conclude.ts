@@ -11,7 +11,7 @@ import {
 } from '../contract'
 import { lookOverFormula, offersOver, overSpanFields } from '../shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from '../shared/slots'
-import { type SpanFacts, spanFacts } from '../shared/spanFacts'
+import { type SpanFacts, spanFacts, asksOver, longOver } from '../shared/spanFacts'
 import { concluded, crossingsOf, missingFor } from './facts'
 import { conclusionWords, missingWords, shown } from './words'
 
@@ -30,6 +30,9 @@ export const concludeLineSchema = z.strictObject({
 export type ConcludeLine = z.infer<typeof concludeLineSchema>
 
 const primesOf = (text: string) => text.length - 1
+
+/** Three orders up nothing is seen on the graph itself: the derivative below is read instead. */
+const stepsUp = ({ about, taken }: ConcludeLine) => (primesOf(about) - primesOf(taken) >= 3 ? 2 : 0)
 
 export const concludeKind: StatementKind<ConcludeLine> = {
   kind: 'conclude',
@@ -50,12 +53,13 @@ export const concludeKind: StatementKind<ConcludeLine> = {
     spanSlot(line.span, context),
   ],
 
+  long: longOver((line, context) => asksOver([stepsUp(line)])(line, context)),
+
   evaluate(line, context) {
     const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
-    // Three orders up nothing is seen on the graph itself: the derivative below is read instead.
-    const steps = primesOf(line.about) - primesOf(line.taken) >= 3 ? 2 : 0
+    const steps = stepsUp(line)
     const facts = spanFacts(curve, line.order + steps, from, to, context)
     if (!facts.examination) return { ...emptyResult, pending: true }
     return resultOf(line, steps, facts, context)

@@ -19,6 +19,8 @@ export interface LineContext {
   formula(text: string): { ok: true; f: RealFunction } | { ok: false; problem: LineProblem }
   /** Takes work in steps to its end, or null where it takes too long to wait for it. */
   steps<R>(work: Steps<R>): R | null
+  /** What was made once for an owner, such as a curve, under this key; a few are kept for each. */
+  memo<T>(owner: object, key: string, make: () => T): T
   /** What the table of a curve has come to: a certain one, or the first; null where there is none. */
   tableOf(curve: string, order: number, id?: string): LineResult | null
 }

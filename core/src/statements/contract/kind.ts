@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { Steps } from '../../features/zeros'
 import type { SpanText } from '../../study/members'
 import type { ActionFacts, LineAction } from './actions'
 import type { CurveContext, LineContext } from './context'
@@ -57,6 +58,16 @@ export interface Drawn<L> {
   stands?(line: L): LaneOf
 }
 
+/**
+ * Work of a line that may take too long for the page: done in steps elsewhere, its outcome is data
+ * that comes back and is put where `evaluate` finds it.
+ */
+export interface LongWork<L> {
+  /** null where the line has none to do. */
+  steps(line: L, context: LineContext): Steps<unknown> | null
+  apply(line: L, outcome: unknown, context: LineContext): void
+}
+
 /** A kind of line: all that the rest of the project knows about it. */
 export interface StatementKind<L extends { kind: string; id: string }> {
   kind: L['kind']
@@ -72,6 +83,7 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   offers(request: Request): Proposal<L>[]
   /** What it can do beside its slots, in buttons of a word or two. */
   actions?(line: L, facts: ActionFacts): readonly LineAction[]
+  long?: LongWork<L>
   curve?: CurveSide<L>
   drawn?: Drawn<L>
   /** Where it keeps the numbers of a curve row by row, for lines that are worked out from them. */

@@ -1,4 +1,3 @@
-import type { Examination } from '../../features/examine'
 import type { Hint, Problem } from '../../language/problems'
 import type { ExactForm } from '../../study/exactForms'
 import type { Mark } from './marks'
@@ -126,21 +125,10 @@ export interface LineResult {
   verdict?: Verdict
   /** Longer work is under way; what stands here is from before. */
   pending?: boolean
-  /** What the longer work was: with it the line is worked out at once, wherever it is wanted. */
-  examined?: Examined
   /** Lines that follow from this one in one press. */
   offers?: readonly Follower[]
   /** Remarks that are no fault, such as another way a formula could have been meant. */
   hints: Hint[]
-}
-
-/** The examination of a curve over a span; plain data, as a worker sends it. */
-export interface Examined {
-  curve: string
-  order: number
-  from: number
-  to: number
-  found: Examination
 }
 
 export const emptyResult: LineResult = { readouts: [], marks: [], problems: [], hints: [] }

@@ -13,7 +13,8 @@ import { keyOf } from '../../language/tree'
 import { type End, exactArea, exactAverage } from '../../study/exactArea'
 import type { ExactForm } from '../../study/exactForms'
 import type { SpanText } from '../../study/members'
-import type { CurveResult, Examined, LineContext } from '../contract'
+import type { CurveResult, LineContext, LongWork } from '../contract'
+import { lookOverFormula } from './overSpan'
 
 /** What is known of a curve over a span, however its strips are cut. */
 export interface SpanFacts {
@@ -32,8 +33,8 @@ export interface SpanFacts {
   memo: Map<string, unknown>
 }
 
-const known = new WeakMap<CurveResult, Map<string, Known>>()
-const mostKept = 12
+/** What a line may want to know of a curve over a span. */
+type Wanted = 'examination' | 'signChanges'
 
 /**
  * Works them out once for each curve and span: strips are recut at every frame of a drag. An
@@ -57,48 +58,86 @@ export const spanSigns = (
 ): SpanFacts => factsWith('signChanges', curve, order, from, to, context)
 
 function factsWith(
-  wanted: 'examination' | 'signChanges',
+  wanted: Wanted,
   curve: CurveResult,
   order: number,
   from: number,
   to: number,
-  { steps }: LineContext,
+  context: LineContext,
 ): SpanFacts {
-  const facts = factsOf(curve, order, from, to)
-  try {
-    facts.goOn(wanted, steps)
-  } catch (error) {
-    // Work that has failed cannot go on; asked for again, it begins anew.
-    known.delete(curve)
-    throw error
-  }
+  const facts = factsOf({ curve, order, from, to }, context)
+  facts.goOn(wanted, context.steps)
   return facts
 }
 
-/** Takes over an examination that was made elsewhere. */
-export function takeExamination(curve: CurveResult, { order, from, to, found }: Examined): void {
-  factsOf(curve, order, from, to).take(found)
+/** A question about a curve over a span. */
+export interface Ask {
+  curve: CurveResult
+  order: number
+  from: number
+  to: number
 }
 
-function factsOf(curve: CurveResult, order: number, from: number, to: number): Known {
-  let spans = known.get(curve)
-  if (!spans) known.set(curve, (spans = new Map()))
-  const key = `${order} ${from} ${to}`
-  let facts = spans.get(key)
-  if (!facts) {
-    if (spans.size > mostKept) spans.clear()
-    spans.set(key, (facts = new Known(curve.derivative(order).f, from, to)))
+const factsOf = ({ curve, order, from, to }: Ask, context: LineContext): Known =>
+  context.memo(
+    curve,
+    `facts ${order} ${from} ${to}`,
+    () => new Known(curve.derivative(order).f, from, to),
+  )
+
+/** The long work of a line that asks such questions: what it finds is known to every other line. */
+export const longOver = <L>(
+  asks: (line: L, context: LineContext) => readonly Ask[],
+  wanted: Wanted = 'examination',
+): LongWork<L> => ({
+  steps(line, context) {
+    const all = asks(line, context)
+    return all.length === 0 ? null : answered(all, wanted)
+  },
+  apply(line, outcome, context) {
+    const found = outcome as readonly (Examination & SignChanges)[]
+    asks(line, context).forEach((ask, i) => factsOf(ask, context).take(wanted, found[i]!))
+  },
+})
+
+function* answered(asks: readonly Ask[], wanted: Wanted): Steps<(Examination | SignChanges)[]> {
+  const found: (Examination | SignChanges)[] = []
+  for (const { curve, order, from, to } of asks) {
+    const { f } = curve.derivative(order)
+    const work =
+      wanted === 'examination' ? examineInSteps(f, from, to) : signChangesInSteps(f, from, to)
+    for (;;) {
+      const step = work.next()
+      if (step.done) {
+        found.push(step.value)
+        break
+      }
+      yield (found.length + step.value) / asks.length
+    }
   }
-  return facts
+  return found
 }
+
+/** The question of a line over its span, or none where something is in its way. */
+export const asksOver =
+  (orders: readonly number[] = [0]) =>
+  (
+    line: { curve: string; order: number; span: SpanText },
+    context: LineContext,
+  ): readonly Ask[] => {
+    const over = lookOverFormula(line, context)
+    if (!over.ok) return []
+    const { curve, from, to } = over
+    return orders.map((k) => ({ curve, order: line.order + k, from, to }))
+  }
 
 class Known implements SpanFacts {
   examination: Examination | null = null
   turns: readonly number[] = []
   signChanges: SignChanges | null = null
   readonly memo = new Map<string, unknown>()
-  private readonly examining: Steps<Examination>
-  private readonly asking: Steps<SignChanges>
+  private examining: Steps<Examination>
+  private asking: Steps<SignChanges>
 
   constructor(
     readonly f: RealFunction,
@@ -109,18 +148,26 @@ class Known implements SpanFacts {
     this.asking = signChangesInSteps(f, from, to)
   }
 
-  goOn(wanted: 'examination' | 'signChanges', steps: LineContext['steps']) {
+  goOn(wanted: Wanted, steps: LineContext['steps']) {
     if (this[wanted]) return
-    if (wanted === 'signChanges') this.signChanges = steps(this.asking)
-    else {
-      const found = steps(this.examining)
-      if (found) this.take(found)
+    try {
+      if (wanted === 'signChanges') this.signChanges = steps(this.asking)
+      else {
+        const found = steps(this.examining)
+        if (found) this.take('examination', found)
+      }
+    } catch (error) {
+      // Work that has failed cannot go on; asked for again, it begins anew.
+      this.examining = examineInSteps(this.f, this.from, this.to)
+      this.asking = signChangesInSteps(this.f, this.from, this.to)
+      throw error
     }
   }
 
-  take(found: Examination) {
-    this.examination = found
+  take(wanted: Wanted, found: Examination & SignChanges) {
     this.signChanges = found
+    if (wanted === 'signChanges') return
+    this.examination = found
     this.turns = [...found.criticalPoints, ...found.breaks].map((p) => p.x).sort((a, b) => a - b)
   }
 

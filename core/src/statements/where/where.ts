@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import type { RealFunction } from '../../evaluate/compile'
-import { solveInSteps } from '../../features/solve'
+import { solveInSteps, type Solutions } from '../../features/solve'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
+import { keyOf } from '../../language/tree'
 import { formatShort } from '../../study/numbers'
 import { placeTextSchema } from '../../study/members'
 import {
@@ -63,17 +64,26 @@ export const whereKind: StatementKind<WhereLine> = {
     ]
   },
 
+  long: {
+    steps: (line, context) => {
+      const asked = questionOf(line, context)
+      return asked.ok ? solveInSteps(...asked.question) : null
+    },
+    apply(line, outcome, context) {
+      const asked = questionOf(line, context)
+      if (asked.ok) solvingOf(asked, context).found = outcome as Solutions
+    },
+  },
+
   evaluate(line, context) {
-    const over = lookOverFormula(line, context)
-    if (!over.ok) return failed(over.problem)
-    const { curve, from, to } = over
-    const { f } = curve.derivative(line.order)
-    const target = targetOf(line, context)
-    if (!target.ok) return failed(target.problem)
-    const { level, other } = target
-    const found = context.steps(solveInSteps(f, other ?? level!, from, to))
-    if (!found) return { ...emptyResult, pending: true }
-    const all = settled(found, f, other ?? level!)
+    const asked = questionOf(line, context)
+    if (!asked.ok) return failed(asked.problem)
+    const { curve, level, question } = asked
+    const [f, target, from, to] = question
+    const solving = solvingOf(asked, context)
+    solving.found ??= context.steps(solving.work)
+    if (!solving.found) return { ...emptyResult, pending: true }
+    const all = settled(solving.found, f, target)
     const result = resultOf(line, all, curve, level, [from, to], context)
     const none = all.complete && all.solutions.length + all.stretches.length === 0
     const lacks = none ? noMeanOf(line, curve, from, to, context) : null
@@ -121,6 +131,40 @@ function targetSlot(target: string, context: SentenceContext, meets: boolean) {
           ? toLatex(tree)
           : `\\text{${escapeText(target)}}`,
   }
+}
+
+interface Asked {
+  ok: true
+  curve: CurveResult
+  /** The number that is asked for; null where it is another curve. */
+  level: number | null
+  question: Parameters<typeof solveInSteps>
+}
+
+/** What is to be solved, or what is in its way. */
+function questionOf(line: WhereLine, context: LineContext): Asked | (Target & { ok: false }) {
+  const over = lookOverFormula(line, context)
+  if (!over.ok) return over
+  const { curve, from, to } = over
+  const target = targetOf(line, context)
+  if (!target.ok) return target
+  const { f } = curve.derivative(line.order)
+  const { level, other } = target
+  return { ok: true, curve, level, question: [f, other ?? level!, from, to] }
+}
+
+/** A function by what it is, whatever object it is. */
+const functionKey = ({ tree, parameters }: RealFunction) =>
+  `${keyOf(tree)} ${JSON.stringify(parameters)}`
+
+/** The work on a question, and its outcome once there is one. */
+const solvingOf = ({ curve, question }: Asked, context: LineContext) => {
+  const [f, target, from, to] = question
+  const wanted = typeof target === 'number' ? target : functionKey(target)
+  return context.memo(curve, `where ${functionKey(f)} ${wanted} ${from} ${to}`, () => ({
+    work: solveInSteps(...question),
+    found: null as Solutions | null,
+  }))
 }
 
 type Target =

@@ -8,61 +8,82 @@ function turningPointsOf(formula: string): Study {
   if (!created.ok) throw new Error(created.problems[0]!.message)
   return offersFor('turning points of f', created.study, null)[0]!.edit(created.study)
 }
-/** An evaluator that has time for so many steps in each call. */
-function inSlices(steps: number) {
-  let left = 0
-  const evaluate = createEvaluator({ resumeWhile: () => left-- > 0 })
-  return {
-    evaluate,
-    slice: (study: Study) => {
-      left = steps
-      const line = study.lines.at(-1)!.id
-      return evaluate(study, line).lines.get(line)!
-    },
+/** The outcome of a line's long work, with the shares that were told on the way. */
+function driven(study: Study, line: string) {
+  const work = createEvaluator({ results: false, sentences: false }).long(study, line)!
+  const shares: number[] = []
+  for (;;) {
+    const step = work.next()
+    // Only data comes over.
+    if (step.done) return { shares, outcome: structuredClone(step.value) }
+    shares.push(step.value)
   }
 }
 
-describe('long work of a line in slices', () => {
+describe('long work of a line, done elsewhere', () => {
   const study = turningPointsOf(hard)
   const line = study.lines.at(-1)!.id
 
-  test('comes to what it comes to in one go, with steps that are done once', () => {
+  test('comes to what it comes to in one go', () => {
     const whole = createEvaluator({ patience: Infinity })(study).lines.get(line)!
-    const { slice, evaluate } = inSlices(40)
-    const shares: number[] = []
-    let result = slice(study)
-    let slices = 1
-    while (result.pending && slices < 10_000) {
-      shares.push(evaluate.progressOf(line)!)
-      result = slice(study)
-      slices += 1
-    }
-    expect(slices).toBeGreaterThan(5)
+    const here = createEvaluator({ patience: 5 })
+    const pending = here(study).lines.get(line)!
+    expect(pending.pending).toBe(true)
+    const { shares, outcome } = driven(study, line)
+    expect(shares.length).toBeGreaterThan(5)
+    expect(shares).toEqual([...shares].sort((a, b) => a - b))
+    expect(shares.every((s) => s >= 0 && s <= 1)).toBe(true)
+    expect(here.apply(pending, outcome)).toBe(true)
+    const result = here(study).lines.get(line)!
     expect(result.pending).toBeUndefined()
     expect(result.tables![0]!.rows).toEqual(whole.tables![0]!.rows)
     expect(result.verdict).toEqual(whole.verdict)
-    expect(evaluate.progressOf(line)).toBeNull()
-    expect(shares).toEqual([...shares].sort((a, b) => a - b))
-    expect(shares.every((s) => s >= 0 && s <= 1)).toBe(true)
   })
 
   test('a new formula begins anew, and nothing of the old one comes through', () => {
-    const { slice } = inSlices(40)
-    expect(slice(study).pending).toBe(true)
+    const here = createEvaluator({ patience: 5 })
+    const pending = here(study).lines.get(line)!
+    const { outcome } = driven(study, line)
     const other = changeFormula(study.lines[0]!.id, 'x^2 - 4')(study)
-    let result = slice(other)
-    for (let i = 0; result.pending && i < 1000; i++) result = slice(other)
-    expect(result.tables![0]!.rows.map((r) => r.cells[1])).toContain('0.000')
+    here(other)
+    expect(here.apply(pending, outcome)).toBe(false)
+    const result = createEvaluator({ patience: Infinity })(other).lines.get(line)!
+    expect(here(other).lines.get(line)!.tables![0]!.rows).toEqual(result.tables![0]!.rows)
     expect(result.verdict?.complete).toBe(true)
   })
 
-  test('other lines are left alone', () => {
+  test('what was found for one line is known to every other about the same', () => {
     const two = offersFor('zeros of f', study, null)[0]!.edit(study)
-    const { evaluate, slice } = inSlices(50)
-    const first = evaluate(two, two.lines.at(-1)!.id)
-    expect(first.lines.get(line)!.tables).toBeUndefined()
-    expect(slice(two).pending ?? false).toBe(true)
-    expect(evaluate.progressOf(line)).toBeNull()
+    const zeros = two.lines.at(-1)!.id
+    const here = createEvaluator({ patience: 5 })
+    const first = here(two).lines
+    expect([first.get(line)!.pending, first.get(zeros)!.pending]).toEqual([true, true])
+    here.apply(first.get(zeros)!, driven(two, zeros).outcome)
+    here.apply(first.get(line)!, driven(two, line).outcome)
+    const { lines } = here(two)
+    expect([lines.get(line)!.pending, lines.get(zeros)!.pending]).toEqual([undefined, undefined])
+  })
+
+  test.each([
+    ['where is f = 0.3', 'Solutions'],
+    ['where does f meet g', 'Solutions'],
+    ['sign chart of f', undefined],
+    ["conclude f as f'", undefined],
+    ['accumulate f', undefined],
+  ])('%s has its outcome applied, whatever it is', (words, table) => {
+    const asked = ['let g(x) = x/9', words].reduce(
+      (now, say) => offersFor(say, now, null)[0]!.edit(now),
+      { ...study, lines: study.lines.slice(0, 1) } as Study,
+    )
+    const { id } = asked.lines.at(-1)!
+    const whole = createEvaluator({ patience: Infinity })(asked).lines.get(id)!
+    const here = createEvaluator({ patience: 5 })
+    const pending = here(asked).lines.get(id)!
+    expect(pending.pending).toBe(true)
+    here.apply(pending, driven(asked, id).outcome)
+    const result = here(asked).lines.get(id)!
+    expect(result).toEqual(whole)
+    expect(result.tables?.[0]?.name).toBe(table)
   })
 })
 
@@ -110,9 +131,7 @@ describe('strips under a curve that takes long to examine', () => {
       const pending = here(wanted).lines.get(line)!
       expect(pending.pending).toBe(true)
       const there = createEvaluator({ patience: Infinity })(wanted).lines.get(line)!
-      // Only data comes over.
-      const sent = structuredClone({ ...there, marks: [], tables: [] })
-      expect(here.settle(pending, sent)).toBe(true)
+      expect(here.apply(pending, driven(wanted, line).outcome)).toBe(true)
       const result = here(wanted).lines.get(line)!
       expect(result.pending).toBeUndefined()
       expect(result.readouts).toEqual(there.readouts)
@@ -137,7 +156,7 @@ test('a distance whose least took a worker moves with its place from then on', (
   const there = createEvaluator({ patience: Infinity })
   const pending = here(at(1)).lines.get(line)!
   expect(pending.pending).toBe(true)
-  here.settle(pending, structuredClone({ ...there(at(1)).lines.get(line)!, marks: [] }))
+  here.apply(pending, driven(at(1), line).outcome)
   const moved = here(at(2)).lines.get(line)!
   expect(moved.pending).toBeUndefined()
   expect(moved.readouts).toEqual(there(at(2)).lines.get(line)!.readouts)
