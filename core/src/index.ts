@@ -128,7 +128,7 @@ export * from './study/framing'
 export { compareGuess, type GuessCompared } from './study/guess'
 export * from './study/motion'
 export * from './study/signGuess'
-export { createEvaluator, type Evaluation, type Evaluator } from './study/evaluate'
+export { createEvaluator, type Evaluation, type Evaluator, spanBounds } from './study/evaluate'
 export { endGesture, type History, record, redo, startHistory, undo } from './study/history'
 export {
   decimalsOfStep,

@@ -128,7 +128,7 @@ test('the sweep leaves its slopes on the lane of q′', async ({ page, bench }) 
   const a = bench.slider('a')
   await expect.poll(() => bench.valueOf(a), { timeout: 10_000 }).toBeGreaterThan(1)
   await page.getByRole('button', { name: 'Pause a' }).click()
-  const trail = bench.lane('q′').locator('[data-item^="line2.0"]')
+  const trail = bench.lane('q′').locator('[data-item^="line2.trail"]')
   const length = (await trail.getAttribute('d'))!.length
   await page.getByRole('button', { name: 'Play a' }).click()
   await expect

@@ -80,6 +80,10 @@ export const isMeasured = (line: Statement): boolean => kindOf(line).curve?.meas
 /** The members of a line that hold places, with what stands there. */
 export const placeMembers = (line: Statement) => textsOf(line, kindOf(line).uses.places)
 
+/** The curves a line is about, by the letters that stand in it. */
+export const curvesOfLine = (line: Statement): string[] =>
+  textsOf(line, kindOf(line).uses.curves).map(({ text }) => text)
+
 /** The spans a line hangs on, each with the member that holds it. */
 export function spanMembers(line: Statement): { field: string; span: SpanText }[] {
   const { spans = [] } = kindOf(line).uses

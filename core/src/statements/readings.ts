@@ -134,7 +134,8 @@ function polyline(xs: readonly number[], ys: readonly number[]): RealFunction {
   }
   const beside = (x: number, side: -1 | 1, order: number) => {
     const slope = inside(x) ? slopes[stretchAt(x, side)]! : NaN
-    return [value(x), slope, ...new Array<number>(8).fill(inside(x) ? 0 : NaN)].slice(0, order + 1)
+    const higher = new Array<number>(Math.max(0, order - 1)).fill(inside(x) ? 0 : NaN)
+    return [value(x), slope, ...higher].slice(0, order + 1)
   }
   const f: RealFunction = {
     // There is no formula; the letter stands in where a size is asked for.

@@ -38,8 +38,8 @@ export const secantLineSchema = z.strictObject({
 })
 export type SecantLine = z.infer<typeof secantLineSchema>
 
-/** The distances of the table: to 0.001 is the classroom's, below it rounding takes over. */
-const distances = Array.from({ length: 17 }, (_, k) => 10 ** -k)
+/** Distances by which secants close in: to 0.001 is the classroom's, below it rounding takes over. */
+const closingDistances: readonly number[] = Array.from({ length: 17 }, (_, k) => Number(`1e-${k}`))
 
 export const secantKind: StatementKind<SecantLine> = {
   kind: 'secant',
@@ -63,6 +63,7 @@ export const secantKind: StatementKind<SecantLine> = {
               id: 'walk',
               label: `Walk ${free.name} to 0`,
               does: 'walk' as const,
+              distances: closingDistances,
               slider: free.name,
               from,
             },
@@ -248,7 +249,7 @@ function closingIn(
   const known = Number.isFinite(slope)
   const digits = Math.max(decimals, 5)
   const rules = ['forward', 'backward', 'central'] as const
-  const rows = distances.map((h) => {
+  const rows = closingDistances.map((h) => {
     const found = rules.map((rule) => differenceQuotient(f, x, h, rule))
     const values = [h, ...found.map((q) => q.value), known ? found[0]!.value - slope : NaN]
     return {
@@ -263,7 +264,7 @@ function closingIn(
   })
   const series = rules.map((rule, k) => ({
     name: rule,
-    points: distances.flatMap((h, i): [number, number][] => {
+    points: closingDistances.flatMap((h, i): [number, number][] => {
       const q = rows[i]!.values[k + 1]
       const error = q === null || q === undefined || !known ? NaN : Math.abs(q - slope)
       return error > 0 && Number.isFinite(error) ? [[h, error]] : []

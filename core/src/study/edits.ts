@@ -274,7 +274,7 @@ export function movedPlaceText(text: string, x: number, decimals: number): strin
 
 export const placesOfLine = (line: Statement): string[] => placeMembers(line).map((m) => m.text)
 
-const sameSpan = (a: SpanText, b: SpanText) => a.from === b.from && a.to === b.to
+export const sameSpan = (a: SpanText, b: SpanText) => a.from === b.from && a.to === b.to
 
 /**
  * Moves one end of a span in every line that hangs on it; an end that is a slider, or an expression

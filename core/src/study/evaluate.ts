@@ -7,6 +7,7 @@ import type { Problem } from '../language/problems'
 import { curvesIn, name as nameTree, namesIn, type Tree } from '../language/tree'
 import {
   type CurveMaker,
+  curvesOfLine,
   isCurveMaker,
   isFormulaLine,
   isMeasured,
@@ -27,7 +28,7 @@ import {
   type SentenceContext,
 } from '../statements/contract'
 import { parseCurveRef, sentenceText } from '../statements/shared/slots'
-import { placesOfLine } from './edits'
+import { placesOfLine, sameSpan } from './edits'
 import type { SpanText } from './members'
 import type { Study } from './schema'
 import { withPowerOfTen } from './values'
@@ -52,6 +53,23 @@ export interface SpanResult {
   text: SpanText
   from: number
   to: number
+}
+
+/** How far a span can reach: where every curve is drawn that a line on it is about, or null. */
+export function spanBounds(
+  { study, curves }: Evaluation,
+  text: SpanText,
+): { from: number; to: number } | null {
+  const names = study.lines.flatMap((line) =>
+    spanMembers(line).some(({ span }) => sameSpan(span, text)) ? curvesOfLine(line) : [],
+  )
+  const drawn = names.flatMap((name) => {
+    const found = curves.get(name)
+    return found?.ok ? [found.curve] : []
+  })
+  if (drawn.length === 0) return null
+  const [from, to] = [Math.max(...drawn.map((c) => c.from)), Math.min(...drawn.map((c) => c.to))]
+  return from < to ? { from, to } : null
 }
 
 export interface Evaluator {
@@ -87,6 +105,8 @@ interface EvaluatorOptions {
    * for each line and then before each of its steps.
    */
   patience?: number | (() => () => boolean)
+  /** Hears why a kind could not work out a line, besides what the line says. */
+  onFault?: OnFault
   /** Without them only sentences and curves are made. */
   results?: boolean
   /** Without them, which goes without results, only curves are made. */
@@ -103,6 +123,7 @@ export function createEvaluator({
   patience = 150,
   results = true,
   sentences: worded = true,
+  onFault = () => undefined,
 }: EvaluatorOptions = {}): Evaluator {
   const memos = new WeakMap<object, Map<string, unknown>>()
   const once = createOnce()
@@ -279,6 +300,9 @@ export function createEvaluator({
         try {
           count += 1
           return kindOf(line).curve!.make(line, curveContext)
+        } catch (error) {
+          onFault(error, line.id)
+          return { ok: false, problem: { message: `${name} ${faultWords(error)}` } }
         } finally {
           inProgress.delete(name)
         }
@@ -381,7 +405,7 @@ export function createEvaluator({
         if (working.has(line.id)) return failed({ message: 'this line hangs on itself' })
         working.add(line.id)
         count += 1
-        const result = guarded(line, lineContext)
+        const result = guarded(line, lineContext, onFault)
         working.delete(line.id)
         if (!result.pending) return result
         // Until longer work is done what stood here last stays, dimmed.
@@ -430,7 +454,7 @@ export function createEvaluator({
       const own = `${line.id}:${identity(line)}`
       sentences.set(
         line.id,
-        cell(`sentence:${own}`, () => kindOf(line).sentence(line, sentenceContext), {
+        cell(`sentence:${own}`, () => guardedSentence(line, sentenceContext, onFault), {
           same: sameSentence,
         }),
       )
@@ -485,13 +509,27 @@ export function createEvaluator({
   return Object.assign(evaluate, { worked: () => count, long, apply, settle })
 }
 
-/** A kind that fails says so in its own line; the others go on. This is the one fence. */
-function guarded(line: Statement, context: LineContext): LineResult {
+type OnFault = (error: unknown, line: string) => void
+
+const faultWords = (error: unknown) =>
+  `could not be worked out: ${error instanceof Error ? error.message : String(error)}`
+
+/** A kind that fails says so in its own line; the others go on. */
+function guarded(line: Statement, context: LineContext, onFault: OnFault): LineResult {
   try {
     return kindOf(line).evaluate(line, context)
   } catch (error) {
-    const what = error instanceof Error ? error.message : String(error)
-    return failed({ message: `this line could not be worked out: ${what}` })
+    onFault(error, line.id)
+    return failed({ message: `this line ${faultWords(error)}` })
+  }
+}
+
+function guardedSentence(line: Statement, context: SentenceContext, onFault: OnFault): Phrase[] {
+  try {
+    return kindOf(line).sentence(line, context)
+  } catch (error) {
+    onFault(error, line.id)
+    return [{ text: 'This line cannot be put into words' }]
   }
 }
 

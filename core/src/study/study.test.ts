@@ -1,5 +1,7 @@
 import fc from 'fast-check'
 import {
+  changeLine,
+  spanBounds,
   addLine,
   blankStudy,
   changeFormula,
@@ -485,4 +487,37 @@ describe('a span typed behind a function', () => {
       span: { from: '0', to: 'π' },
     })
   })
+})
+
+test('a span reaches as far as the curves that its lines are about', () => {
+  const made = createStudy('f(x) = x for 0 <= x <= 10')
+  if (!made.ok) throw new Error('unreadable')
+  const two = [
+    'let g(x) = x^2 for -4 <= x <= 3',
+    'area of g over [1, 2]',
+    'features of f over [4, 6]',
+  ]
+  const study = two.reduce((now, say) => offersFor(say, now, null)[0]!.edit(now), made.study)
+  const evaluation = createEvaluator()(study)
+  const bounds = evaluation.spans.map(({ text }) => spanBounds(evaluation, text))
+  // The first curve ends at 0 and 10; the area's own curve at -4 and 3.
+  expect(bounds).toEqual([
+    { from: -4, to: 3 },
+    { from: 0, to: 10 },
+  ])
+  expect(spanBounds(evaluation, { from: '7', to: '8' })).toBeNull()
+})
+
+test('a kind that fails says so in its line and to those who mend it', () => {
+  const made = createStudy('f(x) = x for 0 <= x <= 10')
+  if (!made.ok) throw new Error('unreadable')
+  const study = offersFor('table of f', made.study, null)[0]!.edit(made.study)
+  const { id } = study.lines.at(-1)!
+  // What no schema lets in: columns that are none.
+  const broken = changeLine(id, { columns: null })(study)
+  const heard: string[] = []
+  const onFault = (error: unknown, line: string) => heard.push(`${line}: ${String(error)}`)
+  const { problems } = createEvaluator({ onFault })(broken).lines.get(id)!
+  expect(problems.map((p) => p.message).join()).toMatch(/could not be worked out/)
+  expect(heard.join()).toMatch(new RegExp(`^${id}: TypeError`))
 })

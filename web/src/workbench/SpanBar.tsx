@@ -6,6 +6,7 @@ import {
   offersOverSpan,
   readNumber,
   setSpan,
+  spanBounds,
   type SpanText,
 } from '@yperkine/core'
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
@@ -173,13 +174,9 @@ function SpanHandle({ index, end }: { index: number; end: 'from' | 'to' }) {
     if (steps === null || !bar || event.ctrlKey || event.metaKey || event.altKey) return
     event.preventDefault()
     const { study } = store.getState().evaluation
-    const curve = [...store.getState().evaluation.curves.values()].find((c) => c.ok)
-    const x =
-      typeof steps === 'string'
-        ? curve?.ok
-          ? curve.curve[steps]
-          : bar[end].value
-        : bar[end].value + steps * 0.1
+    const bounds = spanBounds(store.getState().evaluation, bar.span)
+    const { value } = bar[end]
+    const x = typeof steps === 'string' ? (bounds?.[steps] ?? value) : value + steps * 0.1
     move(bar.span, x, Math.max(3, study.decimals), `key.span.${index}.${end}`)
   }
   const onKeyUp = (event: KeyboardEvent) => {

@@ -29,6 +29,7 @@ import {
 } from '@yperkine/core'
 import { createContext, useContext } from 'react'
 import { createStore, useStore } from 'zustand'
+import { trace } from '../parts/trace'
 import type { SaveStatus } from './saving/autosave'
 
 export interface Size {
@@ -152,7 +153,10 @@ export function createWorkbench(id: string, study: Study) {
     return () => steps++ < mostSteps && performance.now() < until
   }
   let isHurried = () => false
-  const evaluate = createEvaluator({ patience })
+  const evaluate = createEvaluator({
+    patience,
+    onFault: (error, line) => trace(`${line} could not be worked out`, error),
+  })
   const makeScene = createSceneMaker()
 
   return createStore<Workbench>()((set, get) => {

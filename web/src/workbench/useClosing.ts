@@ -2,14 +2,18 @@ import { changeSlider, formatShort, readNumber, setFrame } from '@yperkine/core'
 import { useEffect, useState } from 'react'
 import { useWorkbenchStore } from './store'
 
-/** The classroom's distances, and on to where rounding takes over. */
-const distances = [1, 0.1, 0.01, 0.001, 1e-4, 1e-5, 1e-6, 1e-8, 1e-10, 1e-12, 1e-14, 1e-16]
 const rest = 900
 /** A frame so many distances wide shows both ends. */
 const frameWidths = 6
 
+interface Walk {
+  slider: string
+  from: string
+  distances: readonly number[]
+}
+
 /** Walks a slider through ever smaller distances from a place; what a line says of it is spoken. */
-export function useClosing(line: string, { slider, from }: { slider: string; from: string }) {
+export function useClosing(line: string, { slider, from, distances }: Walk) {
   const store = useWorkbenchStore()
   const [walk, setWalk] = useState<{ at: number; framed: boolean } | null>(null)
   useEffect(() => {
@@ -39,7 +43,7 @@ export function useClosing(line: string, { slider, from }: { slider: string; fro
       setWalk((now) => (now && now.at + 1 < distances.length ? { ...now, at: now.at + 1 } : null))
     }, rest)
     return () => clearTimeout(timer)
-  }, [walk, slider, from, line, store])
+  }, [walk, slider, from, distances, line, store])
   return {
     running: walk !== null,
     start: (framed: boolean) => setWalk({ at: 0, framed }),

@@ -1,5 +1,6 @@
 import type { LineResult } from '@yperkine/core'
 import { useEffect, useEffectEvent, useRef, useState } from 'react'
+import { trace } from '../parts/trace'
 import { askLine } from '../work/channel'
 import { type Latest, latestWins } from '../work/latest'
 import { useWorkbench, useWorkbenchStore } from './store'
@@ -52,6 +53,7 @@ export function usePending(id: string) {
     }
     made.onFault = (fault, { pending: asked }) => {
       done()
+      trace(`${id} could not be worked out`, fault)
       const message = `this could not be worked out: ${String(fault)}`
       const failed = { readouts: [], marks: [], problems: [{ message }], hints: [] }
       store.getState().settle(asked, failed)

@@ -17,7 +17,7 @@ export type LineAction = { id: string; label: string } & (
   /** A slider goes over its bounds in equal steps, with a pause at each; a lane is opened for it. */
   | { does: 'sweep'; slider: string; change: object; lane: { curve: string; order: number } }
   /** A slider goes to 0 by ever smaller distances, with the frame or without. */
-  | { does: 'walk'; slider: string; from: string }
+  | { does: 'walk'; slider: string; from: string; distances: readonly number[] }
   /** Some of a list of choices, in their order. */
   | {
       does: 'choose'
