@@ -120,8 +120,20 @@ test('predict first: draw on the covered lane, uncover, compare', async ({ page,
   await page.mouse.down()
   await page.mouse.move(box.x + 500, box.y + box.height * 0.3, { steps: 20 })
   await page.mouse.up()
+  // What was drawn is part of the study: it is there again after the page has gone.
+  const guess = page.locator('[data-guess]').last()
+  const drawn = (await guess.getAttribute('d'))!
+  expect(drawn.length).toBeGreaterThan(100)
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(guess).toHaveAttribute('d', drawn)
   await bench.button('Uncover f′').click()
   await expect(page.getByText(/Your guess has the right sign over \d+ % of its way/)).toBeVisible()
+  // One undo takes the uncovering back, another the whole drawing.
+  await bench.button('Clear').click()
+  await expect(guess).toHaveCount(0)
+  await bench.button('Undo').click()
+  await expect(guess).toHaveAttribute('d', /^M/)
 })
 
 test('a sign chart shows three rows and is copied', async ({ page, bench }) => {

@@ -12,6 +12,8 @@ test('each lane tells how far its curve reaches, and a drag does not ask again',
   await expect(range).toHaveText('✓ −1.000 to 1.141, proven')
   await bench.say('tangent')
   await expect(range).toHaveAttribute('aria-busy', 'false')
+  // The examination of the curve, which knows its range as well, may still be on its way.
+  await page.waitForLoadState('networkidle')
   const texts = await page.evaluate((selector) => {
     const seen: string[] = []
     const output = document.querySelector(selector)!

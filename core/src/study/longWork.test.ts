@@ -40,6 +40,17 @@ describe('long work of a line, done elsewhere', () => {
     expect(result.verdict).toEqual(whole.verdict)
   })
 
+  test('goes on where it was, though other lines have come', () => {
+    const there = createEvaluator({ results: false, sentences: false })
+    const first = there.long(study, line)!
+    let share = 0
+    for (let i = 0; i < 60; i++) share = first.next().value as number
+    const more = offersFor('value of f at 1', study, null)[0]!.edit(study)
+    expect(there.long(more, line)!.next().value).toBeGreaterThanOrEqual(share)
+    const other = changeFormula(study.lines[0]!.id, `${hard} + x`)(study)
+    expect(there.long(other, line)!.next().value).toBeLessThan(share)
+  })
+
   test('a new formula begins anew, and nothing of the old one comes through', () => {
     const here = createEvaluator({ patience: 5 })
     const pending = here(study).lines.get(line)!
@@ -83,6 +94,14 @@ describe('long work of a line, done elsewhere', () => {
     here.apply(pending, driven(asked, id).outcome)
     const result = here(asked).lines.get(id)!
     expect(result).toEqual(whole)
+    // Asked again elsewhere, it is known.
+    const there = createEvaluator({ results: false, sentences: false })
+    for (let again = 0; again < 2; again++) {
+      const work = there.long(asked, id)!
+      let step = work.next()
+      while (!step.done) step = work.next()
+      expect(step.value).toBeDefined()
+    }
     expect(result.tables?.[0]?.name).toBe(table)
   })
 })

@@ -92,7 +92,11 @@ export const longOver = <L>(
 ): LongWork<L> => ({
   steps(line, context) {
     const all = asks(line, context)
-    return all.length === 0 ? null : answered(all, wanted)
+    if (all.length === 0) return null
+    return answered(
+      all.map((ask) => factsOf(ask, context)),
+      wanted,
+    )
   },
   apply(line, outcome, context) {
     const found = outcome as readonly (Examination & SignChanges)[]
@@ -100,22 +104,12 @@ export const longOver = <L>(
   },
 })
 
-function* answered(asks: readonly Ask[], wanted: Wanted): Steps<(Examination | SignChanges)[]> {
-  const found: (Examination | SignChanges)[] = []
-  for (const { curve, order, from, to } of asks) {
-    const { f } = curve.derivative(order)
-    const work =
-      wanted === 'examination' ? examineInSteps(f, from, to) : signChangesInSteps(f, from, to)
-    for (;;) {
-      const step = work.next()
-      if (step.done) {
-        found.push(step.value)
-        break
-      }
-      yield (found.length + step.value) / asks.length
-    }
+/** Work that was stopped before goes on where it was. */
+function* answered(all: readonly Known[], wanted: Wanted): Steps<(Examination | SignChanges)[]> {
+  for (const [i, facts] of all.entries()) {
+    while (!facts.step(wanted)) yield (i + facts.share) / all.length
   }
-  return found
+  return all.map((facts) => facts[wanted]!)
 }
 
 /** The question of a line over its span, or none where something is in its way. */
@@ -135,6 +129,8 @@ class Known implements SpanFacts {
   examination: Examination | null = null
   turns: readonly number[] = []
   signChanges: SignChanges | null = null
+  /** How much of the work is done, from 0 to 1. */
+  share = 0
   readonly memo = new Map<string, unknown>()
   private examining: Steps<Examination>
   private asking: Steps<SignChanges>
@@ -149,13 +145,21 @@ class Known implements SpanFacts {
   }
 
   goOn(wanted: Wanted, steps: LineContext['steps']) {
-    if (this[wanted]) return
+    if (!this[wanted]) steps(this.toTheEnd(wanted))
+  }
+
+  private *toTheEnd(wanted: Wanted): Steps<void> {
+    while (!this.step(wanted)) yield this.share
+  }
+
+  /** One more step of the work; true where it is done. */
+  step(wanted: Wanted): boolean {
+    if (this[wanted]) return true
     try {
-      if (wanted === 'signChanges') this.signChanges = steps(this.asking)
-      else {
-        const found = steps(this.examining)
-        if (found) this.take('examination', found)
-      }
+      const step = (wanted === 'examination' ? this.examining : this.asking).next()
+      if (step.done) this.take(wanted, step.value as Examination & SignChanges)
+      else this.share = step.value
+      return step.done === true
     } catch (error) {
       // Work that has failed cannot go on; asked for again, it begins anew.
       this.examining = examineInSteps(this.f, this.from, this.to)

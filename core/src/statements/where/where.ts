@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { RealFunction } from '../../evaluate/compile'
 import { solveInSteps, type Solutions } from '../../features/solve'
+import type { Steps } from '../../features/zeros'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
 import { keyOf } from '../../language/tree'
@@ -67,7 +68,7 @@ export const whereKind: StatementKind<WhereLine> = {
   long: {
     steps: (line, context) => {
       const asked = questionOf(line, context)
-      return asked.ok ? solveInSteps(...asked.question) : null
+      return asked.ok ? solved(solvingOf(asked, context)) : null
     },
     apply(line, outcome, context) {
       const asked = questionOf(line, context)
@@ -81,7 +82,7 @@ export const whereKind: StatementKind<WhereLine> = {
     const { curve, level, question } = asked
     const [f, target, from, to] = question
     const solving = solvingOf(asked, context)
-    solving.found ??= context.steps(solving.work)
+    if (!solving.found) context.steps(solved(solving))
     if (!solving.found) return { ...emptyResult, pending: true }
     const all = settled(solving.found, f, target)
     const result = resultOf(line, all, curve, level, [from, to], context)
@@ -165,6 +166,11 @@ const solvingOf = ({ curve, question }: Asked, context: LineContext) => {
     work: solveInSteps(...question),
     found: null as Solutions | null,
   }))
+}
+
+/** Work that was stopped before goes on where it was, and what is solved is not solved again. */
+function* solved(solving: ReturnType<typeof solvingOf>): Steps<Solutions> {
+  return (solving.found ??= yield* solving.work)
 }
 
 type Target =
