@@ -120,7 +120,7 @@ export type {
   StraightLine,
   Verdict,
 } from './statements/contract'
-export type { ReadingsLine } from './statements/readings'
+export { readingsLine } from './statements/readings'
 export { parseCurveRef, sentenceText } from './statements/shared/slots'
 export { blankStudy, type Created, createStudy } from './study/create'
 export * from './study/edits'

@@ -40,6 +40,14 @@ export const curveLineSchema = z.strictObject({
 })
 export type CurveLine = z.infer<typeof curveLineSchema>
 
+/** A curve of a formula, over a span. */
+export const curveLine = (
+  id: string,
+  name: string,
+  formula: string,
+  span: CurveLine['span'],
+): CurveLine => ({ kind: 'curve', id, name, unit: '', formula, span })
+
 export const curveKind: StatementKind<CurveLine> = {
   kind: 'curve',
   schema: curveLineSchema,

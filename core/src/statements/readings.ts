@@ -21,6 +21,15 @@ export const readingsLineSchema = z.strictObject({
 })
 export type ReadingsLine = z.infer<typeof readingsLineSchema>
 
+/** Readings to add under a letter: places rising, each with what was read there. */
+export const readingsLine = (name: string, points: readonly [number, number][]): ReadingsLine => ({
+  kind: 'readings',
+  id: '',
+  name,
+  unit: '',
+  points: [...points],
+})
+
 export const readingsKind: StatementKind<ReadingsLine> = {
   kind: 'readings',
   schema: readingsLineSchema,

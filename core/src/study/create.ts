@@ -6,6 +6,7 @@ import type { Hint, Problem } from '../language/problems'
 import { toPlain } from '../language/print'
 import type { Tree } from '../language/tree'
 import { namesIn } from '../language/tree'
+import { curveLine } from '../statements/curve'
 import { numberToFormula } from './numbers'
 import { newLane, plainSlider } from './edits'
 import { noAnswers, usualDisplay } from './members'
@@ -59,14 +60,12 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
     decimals: 3,
     sliders,
     lines: [
-      {
-        kind: 'curve',
-        id: 'line1',
+      curveLine(
+        'line1',
         name,
-        unit: '',
         formula,
-        span: span ?? { from: numberToFormula(from), to: numberToFormula(to) },
-      },
+        span ?? { from: numberToFormula(from), to: numberToFormula(to) },
+      ),
     ],
     lanes: [newLane('lane1', name, 0)],
     frame: null,

@@ -1,4 +1,4 @@
-import { addLine, freshName, readCsv, readingsProblem, type ReadingsLine } from '@yperkine/core'
+import { addLine, freshName, readCsv, readingsLine, readingsProblem } from '@yperkine/core'
 import { FileSpreadsheet } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Panel } from '../parts/Panel'
@@ -49,13 +49,7 @@ function ReadingsDialog({ onClose }: { onClose: () => void }) {
           )
   const add = () => {
     const { apply, announce, history } = store.getState()
-    const line: ReadingsLine = {
-      kind: 'readings',
-      id: '',
-      name: freshName(history.present, 'w'),
-      unit: '',
-      points,
-    }
+    const line = readingsLine(freshName(history.present, 'w'), points)
     apply(addLine(line))
     announce(`Added ${points.length} readings as ${line.name}`)
     onClose()
