@@ -51,6 +51,30 @@ const notInBrowserTests = {
     },
   ],
 }
+/** The layers of core from the ground up: each may import those before it. */
+const layers = [
+  ...['arithmetic', 'formula', 'functions', 'language', 'evaluate', 'algebra', 'features'],
+  ...['search', 'calculus', 'tables', 'vocabulary', 'statements', 'study', 'results'],
+  ...['requests', 'scene'],
+]
+const layerRules = layers.map((layer, i) => ({
+  files: [`core/src/${layer}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...notInCore.patterns,
+          {
+            regex: `^(?:\\.\\./)+(?:(?:${layers.slice(i + 1).join('|')}|api|index)(?:/|$)|$)`,
+            message: `${layer} lies below that layer`,
+          },
+        ],
+      },
+    ],
+  },
+}))
 const noGlobals = [...new Set([globals.browser, globals.node].flatMap(Object.keys))]
   .filter((name) => !(name in globals.es2021))
   .map((name) => ({ name, message: 'core uses the language alone' }))
@@ -81,6 +105,7 @@ export default typescript.config(
       ],
     },
   },
+  ...layerRules,
   {
     files: ['web/src/**/*.{ts,tsx}'],
     ignores: ['**/*.test.ts'],

@@ -131,6 +131,7 @@ export function anyStudy(chance: Chance): Study {
       anyLine(chance, 'line1'),
     ],
     lanes: [0, 1, -1].slice(0, 1 + chance.below(3)).map((order) => ({
+      kind: 'lane',
       id: `lane${order}`,
       curve: 'f',
       order,

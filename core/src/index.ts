@@ -1,7 +1,7 @@
 /** The scripting surface: these names and shapes are stable. */
-export { compile, type FormulaOptions } from './compile'
-export { differentiate } from './calculus/differentiate'
-export { simplify } from './calculus/simplify'
+export { compile, type FormulaOptions } from './algebra/compile'
+export { differentiate } from './algebra/differentiate'
+export { simplify } from './algebra/simplify'
 export {
   type Break,
   type BreakKind,
@@ -70,7 +70,7 @@ export { toMathml } from './language/mathml'
 export { parseFormula, type Parsed, type ParseOptions } from './language/parse'
 export { toPlain, toText } from './language/print'
 export type { Hint, Problem } from './language/problems'
-export type { Tree } from './language/tree'
+export type { Tree } from './formula/tree'
 
 /** What the web page and the server build on; it may change with them. */
 export * from './api'
@@ -128,7 +128,7 @@ export * from './study/framing'
 export { compareGuess, type GuessCompared } from './study/guess'
 export * from './study/motion'
 export * from './study/signGuess'
-export { createEvaluator, type Evaluation, type Evaluator, spanBounds } from './study/evaluate'
+export { createEvaluator, type Evaluation, type Evaluator, spanBounds } from './results/evaluate'
 export { endGesture, type History, record, redo, startHistory, undo } from './study/history'
 export {
   decimalsOfStep,
@@ -137,9 +137,9 @@ export {
   formatPower,
   formatShort,
   numberToFormula,
-} from './study/numbers'
-export { lineEquation, pointSlopeEquation, standardEquation } from './study/equation'
-export { type ExactForm, exactForm } from './study/exactForms'
+} from './vocabulary/numbers'
+export { lineEquation, pointSlopeEquation, standardEquation } from './vocabulary/equation'
+export { type ExactForm, exactForm } from './vocabulary/exactForms'
 export {
   addLine,
   lineOffer,
@@ -148,7 +148,7 @@ export {
   offersFor,
   offersOverSpan,
   whyNothing,
-} from './study/offers'
+} from './requests/offers'
 export {
   type Answers,
   type Display,
@@ -167,7 +167,7 @@ export {
   type SpanText,
   usualMotion,
   type Variable,
-} from './study/members'
+} from './vocabulary/members'
 export {
   isNewer,
   presentFormat,
@@ -190,4 +190,4 @@ export {
   shareOfSlider,
   sliderValueAt,
   snapToStep,
-} from './study/values'
+} from './vocabulary/values'

@@ -3,7 +3,7 @@ import { withValues } from '../evaluate/withValues'
 import { sideLimit } from '../features/limits'
 import { type Stretch, stretchesOf } from '../features/splits'
 import { budgetOf, finish, ulpOf } from '../features/zeros'
-import type { Tree } from '../language/tree'
+import type { Tree } from '../formula/tree'
 import { type Integral, integrate } from './integrate'
 
 /** The area under f from a fixed place to x, as a function of x. */

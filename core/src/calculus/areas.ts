@@ -1,14 +1,14 @@
 import type { RealFunction } from '../evaluate/compile'
 import { compileTree } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
-import { substitute } from './curves'
+import { substitute } from '../algebra/curves'
 import { solve } from '../features/solve'
 import { stretchesOf } from '../features/splits'
 import { budgetOf, finish } from '../features/zeros'
-import { name, negate, sum } from '../language/tree'
+import { name, negate, sum } from '../formula/tree'
 import { integrate } from './integrate'
 import { compensatedSum } from './quadrature'
-import { simplify } from './simplify'
+import { simplify } from '../algebra/simplify'
 
 /** A stretch on which f keeps its sign, with the signed area over it. */
 export interface AreaPart {

@@ -10,7 +10,7 @@ import {
   toPlain,
   toText,
 } from '..'
-import type { Tree } from '../language/tree'
+import type { Tree } from '../formula/tree'
 
 const mathjs = create(all!)
 

@@ -1,4 +1,4 @@
-import { multiplyRational, type Rational, rational } from '../language/rational'
+import { multiplyRational, type Rational, rational } from '../arithmetic/rational'
 import {
   call,
   constant,
@@ -13,10 +13,10 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 import { compileTree } from '../evaluate/compile'
-import { polynomialCoefficients } from './expandPolynomials'
-import { simplify } from './simplify'
+import { polynomialCoefficients } from '../algebra/expandPolynomials'
+import { simplify } from '../algebra/simplify'
 
 /**
  * Puts the values of sines, cosines and tangents of π/6, π/4, π/3 and their multiples, the arcs that

@@ -1,6 +1,6 @@
 import reference from '../../reference/values.json'
 import { compile, differentiate, parseFormula } from '..'
-import type { Tree } from '../language/tree'
+import type { Tree } from '../formula/tree'
 
 /*
  * The table is made by reference/values.py with the version of mpmath that it names, from 80

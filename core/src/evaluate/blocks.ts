@@ -1,8 +1,8 @@
 import { entryOf, logToBase, type FunctionName } from '../functions'
-import { toNumber } from '../language/rational'
-import { type Condition, keyOf, literalFraction, type Relation, type Tree } from '../language/tree'
-import { realPower, rootPower } from './realPower'
-import { holds } from './relations'
+import { toNumber } from '../arithmetic/rational'
+import { type Condition, keyOf, literalFraction, type Relation, type Tree } from '../formula/tree'
+import { realPower, rootPower } from '../arithmetic/realPower'
+import { holds } from '../formula/relations'
 
 /** Evaluates a tape at all xs into out, with the slider values p. */
 export type BlockProgram = (xs: ArrayLike<number>, out: Float64Array, p: Float64Array) => void

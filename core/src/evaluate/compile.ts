@@ -1,6 +1,6 @@
 import { entryOf, logToBase, logToBaseJet } from '../functions'
 import { writtenOut } from '../functions/writtenOut'
-import { toNumber } from '../language/rational'
+import { toNumber } from '../arithmetic/rational'
 import {
   type CallTree,
   type Condition,
@@ -9,7 +9,7 @@ import {
   type PiecesTree,
   type PowerTree,
   type Tree,
-} from '../language/tree'
+} from '../formula/tree'
 import { compileBlocks, type BlockProgram } from './blocks'
 import { type BoxCode, compileBoxes, encloseRange } from './enclosures'
 import { withValues } from './withValues'
@@ -33,9 +33,9 @@ import {
   valueOnly,
   variableJet,
   wholePowerJet,
-} from './jets'
-import { realPower, rootPower } from './realPower'
-import { holds } from './relations'
+} from '../arithmetic/jets'
+import { realPower, rootPower } from '../arithmetic/realPower'
+import { holds } from '../formula/relations'
 
 /** A function of one real variable, ready to be evaluated. */
 export interface RealFunction {

@@ -1,5 +1,5 @@
 import { writtenOut } from '../functions/writtenOut'
-import { rationalFromNumber, type Rational, toNumber } from '../language/rational'
+import { rationalFromNumber, type Rational, toNumber } from '../arithmetic/rational'
 import {
   type CallTree,
   type Condition,
@@ -7,7 +7,7 @@ import {
   type PowerTree,
   type Relation,
   type Tree,
-} from '../language/tree'
+} from '../formula/tree'
 import { entryOf } from '../functions'
 import {
   addJets,
@@ -23,9 +23,9 @@ import {
   realPowerJet,
   unknownJet,
   wholePowerJet,
-} from './boxJets'
-import * as I from './intervals'
-import { type BoxNotes, type Interval } from './intervals'
+} from '../arithmetic/boxJets'
+import * as I from '../arithmetic/intervals'
+import { type BoxNotes, type Interval } from '../arithmetic/intervals'
 
 /** A formula evaluated on boxes; what came up is noted. */
 export type BoxCode = (x: Interval, length: number, notes: BoxNotes) => BoxJet

@@ -1,5 +1,5 @@
-import { rationalFromNumber } from '../language/rational'
-import { exactly, mapChildren, type Tree } from '../language/tree'
+import { rationalFromNumber } from '../arithmetic/rational'
+import { exactly, mapChildren, type Tree } from '../formula/tree'
 
 /** A tree with the values of its sliders put in, each as the decimal it is shown with. */
 export function withValues(tree: Tree, values: Readonly<Record<string, number>>): Tree {

@@ -1,5 +1,5 @@
 import { compileBoxes } from '../evaluate/enclosures'
-import * as I from '../evaluate/intervals'
+import * as I from '../arithmetic/intervals'
 import type { RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { zeroFactors } from './zeros'

@@ -1,6 +1,6 @@
-import { nearlyEqual } from '../evaluate/jets'
+import { nearlyEqual } from '../arithmetic/jets'
 import type { RealFunction } from '../evaluate/compile'
-import { childrenOf, type Condition, dependsOn, keyOf, type Tree } from '../language/tree'
+import { childrenOf, type Condition, dependsOn, keyOf, type Tree } from '../formula/tree'
 
 /** Where two pieces meet, and how f behaves there. */
 export interface Join {

@@ -1,9 +1,9 @@
 import type { BoxCode } from '../evaluate/enclosures'
 import { compileBoxes } from '../evaluate/enclosures'
-import * as I from '../evaluate/intervals'
+import * as I from '../arithmetic/intervals'
 import { maybeEntry } from '../functions'
-import { literalFraction, type Tree } from '../language/tree'
-import { commonFactor } from './commonFactors'
+import { literalFraction, type Tree } from '../formula/tree'
+import { commonFactor } from '../algebra/commonFactors'
 
 export type Sign = -1 | 0 | 1
 

@@ -1,10 +1,10 @@
 import { compileBoxes } from '../evaluate/enclosures'
-import * as I from '../evaluate/intervals'
-import type { Interval } from '../evaluate/intervals'
+import * as I from '../arithmetic/intervals'
+import type { Interval } from '../arithmetic/intervals'
 import { compileTree } from '../evaluate/compile'
-import { holds } from '../evaluate/relations'
+import { holds } from '../formula/relations'
 import { entryOf, maybeEntry } from '../functions'
-import { simplify } from '../calculus/simplify'
+import { simplify } from '../algebra/simplify'
 import {
   call,
   childrenOf,
@@ -18,7 +18,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 import {
   type Budget,
   endSlack,
@@ -29,7 +29,7 @@ import {
   zeroFactors,
   zerosWithin,
 } from './zeros'
-import { rootsBetween, squareFreeParts, toRationalFunction } from './polynomials'
+import { rootsBetween, squareFreeParts, toRationalFunction } from '../algebra/polynomials'
 
 /** A place where a formula may stop being smooth or having values. */
 export interface Split {

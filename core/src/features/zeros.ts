@@ -1,13 +1,13 @@
-import { asQuotient } from '../calculus/asQuotient'
-import { simplify } from '../calculus/simplify'
+import { asQuotient } from '../algebra/asQuotient'
+import { simplify } from '../algebra/simplify'
 import { maybeEntry } from '../functions'
-import { toNumber } from '../language/rational'
-import { commonFactor } from './commonFactors'
+import { toNumber } from '../arithmetic/rational'
+import { commonFactor } from '../algebra/commonFactors'
 import { signByValue } from './sign'
-import { trigFactors } from './trigPolynomial'
+import { trigFactors } from '../algebra/trigPolynomial'
 import { type BoxCode, compileBoxes } from '../evaluate/enclosures'
-import * as I from '../evaluate/intervals'
-import type { Interval } from '../evaluate/intervals'
+import * as I from '../arithmetic/intervals'
+import type { Interval } from '../arithmetic/intervals'
 import {
   call,
   childrenOf,
@@ -23,8 +23,8 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
-import { rootsBetween, squareFreeParts, toRationalFunction } from './polynomials'
+} from '../formula/tree'
+import { rootsBetween, squareFreeParts, toRationalFunction } from '../algebra/polynomials'
 
 /** A zero with what is known of it. */
 export interface Zero {

@@ -1,5 +1,5 @@
-import * as B from '../evaluate/boxJets'
-import * as I from '../evaluate/intervals'
+import * as B from '../arithmetic/boxJets'
+import * as I from '../arithmetic/intervals'
 import {
   absJet,
   chainJet,
@@ -9,7 +9,7 @@ import {
   multiplyJets,
   scaleJet,
   sineCosineJets,
-} from '../evaluate/jets'
+} from '../arithmetic/jets'
 import {
   call,
   compare,
@@ -21,7 +21,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 import type { FunctionEntry } from './entry'
 import { aroundOne, one, onePlus, reciprocal, rootJet, shifted, square } from './parts'
 
@@ -75,6 +75,11 @@ export type CircularName =
   | 'arcsec'
   | 'arccsc'
   | 'arccot'
+declare module '../formula/tree' {
+  interface FunctionNames {
+    circular: CircularName
+  }
+}
 
 /** Sine, cosine and their like, and the arcs that lead back. */
 export const circular: Record<CircularName, FunctionEntry> = {

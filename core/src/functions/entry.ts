@@ -1,7 +1,7 @@
-import type { BoxJet } from '../evaluate/boxJets'
-import type { BoxNotes } from '../evaluate/intervals'
-import type { Jet, Look } from '../evaluate/jets'
-import type { Condition, Tree } from '../language/tree'
+import type { BoxJet } from '../arithmetic/boxJets'
+import type { BoxNotes } from '../arithmetic/intervals'
+import type { Jet, Look } from '../arithmetic/jets'
+import type { Condition, Tree } from '../formula/tree'
 
 /** How a function is typeset: by a name before its argument, or by what stands behind or around it. */
 export type Typeset =

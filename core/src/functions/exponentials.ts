@@ -1,7 +1,7 @@
-import * as B from '../evaluate/boxJets'
-import * as I from '../evaluate/intervals'
-import { expJet, lnJet, scaleJet } from '../evaluate/jets'
-import { call, compare, negate, product, quotient, sum, type Tree, whole } from '../language/tree'
+import * as B from '../arithmetic/boxJets'
+import * as I from '../arithmetic/intervals'
+import { expJet, lnJet, scaleJet } from '../arithmetic/jets'
+import { call, compare, negate, product, quotient, sum, type Tree, whole } from '../formula/tree'
 import type { FunctionEntry } from './entry'
 
 const positive = (u: Tree) => compare(u, '>', whole(0))
@@ -9,6 +9,11 @@ const minusOne = (u: Tree) => sum(u, whole(-1))
 const isOne = (u: Tree) => u.kind === 'number' && u.exact.n === u.exact.d
 
 export type ExponentialName = 'exp' | 'ln' | 'log'
+declare module '../formula/tree' {
+  interface FunctionNames {
+    exponentials: ExponentialName
+  }
+}
 
 /** The exponential function and the logarithms of a fixed base. */
 export const exponentials: Record<ExponentialName, FunctionEntry> = {

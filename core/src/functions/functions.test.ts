@@ -1,14 +1,14 @@
 import fc from 'fast-check'
 import { all, create } from 'mathjs'
-import { differentiate } from '../calculus/differentiate'
-import { compile } from '../compile'
+import { differentiate } from '../algebra/differentiate'
+import { compile } from '../algebra/compile'
 import { examine } from '../features/examine'
 import { heldAt } from '../features/held'
 import { toLatex } from '../language/latex'
 import { toMathml } from '../language/mathml'
 import { parseFormula } from '../language/parse'
 import { toPlain, toText } from '../language/print'
-import { call, keyOf, name, pieces, power, type Tree, whole } from '../language/tree'
+import { call, keyOf, name, pieces, power, type Tree, whole } from '../formula/tree'
 import { entryOf, spellings, type UnaryName, unaryNames } from './index'
 
 const mathjs = create(all!)

@@ -1,8 +1,8 @@
-import * as B from '../evaluate/boxJets'
-import type { BoxJet } from '../evaluate/boxJets'
-import * as I from '../evaluate/intervals'
-import type { BoxNotes, Interval } from '../evaluate/intervals'
-import { chainJet, constantJet, hyperbolicJets, type Jet, scaleJet } from '../evaluate/jets'
+import * as B from '../arithmetic/boxJets'
+import type { BoxJet } from '../arithmetic/boxJets'
+import * as I from '../arithmetic/intervals'
+import type { BoxNotes, Interval } from '../arithmetic/intervals'
+import { chainJet, constantJet, hyperbolicJets, type Jet, scaleJet } from '../arithmetic/jets'
 import {
   call,
   compare,
@@ -14,7 +14,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 import type { FunctionEntry } from './entry'
 import { aroundOne, one, onePlus, reciprocal, rootJet, shifted, square } from './parts'
 
@@ -167,6 +167,11 @@ export type HyperbolicName =
   | 'arsech'
   | 'arcsch'
   | 'arcoth'
+declare module '../formula/tree' {
+  interface FunctionNames {
+    hyperbolic: HyperbolicName
+  }
+}
 
 /** The hyperbolic functions and those that lead back. */
 export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {

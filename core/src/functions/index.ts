@@ -1,4 +1,5 @@
-import { divideJets, type Jet, lnJet, undefinedJet } from '../evaluate/jets'
+import type { FunctionName } from '../formula/tree'
+import { divideJets, type Jet, lnJet, undefinedJet } from '../arithmetic/jets'
 import { type CircularName, circular } from './circular'
 import type { FunctionEntry } from './entry'
 import { type ExponentialName, exponentials } from './exponentials'
@@ -22,7 +23,7 @@ const entries: Record<UnaryName, FunctionEntry> = {
 }
 
 export type UnaryName = CircularName | HyperbolicName | ExponentialName | RootName | StepName
-export type FunctionName = UnaryName | SeveralName
+export type { FunctionName }
 
 export const unaryNames = Object.keys(entries) as UnaryName[]
 

@@ -7,8 +7,8 @@ import {
   multiplyJets,
   realPowerJet,
   scaleJet,
-} from '../evaluate/jets'
-import { power, sum, type Tree, whole } from '../language/tree'
+} from '../arithmetic/jets'
+import { power, sum, type Tree, whole } from '../formula/tree'
 
 // What entries of more than one family are written with.
 

@@ -1,6 +1,6 @@
-import * as B from '../evaluate/boxJets'
-import * as I from '../evaluate/intervals'
-import { absJet, realPowerJet } from '../evaluate/jets'
+import * as B from '../arithmetic/boxJets'
+import * as I from '../arithmetic/intervals'
+import { absJet, realPowerJet } from '../arithmetic/jets'
 import {
   call,
   compare,
@@ -11,8 +11,8 @@ import {
   quotient,
   type Tree,
   whole,
-} from '../language/tree'
-import { rational } from '../language/rational'
+} from '../formula/tree'
+import { rational } from '../arithmetic/rational'
 import type { FunctionEntry } from './entry'
 
 const fenced = (left: string, inside: string, right: string) =>
@@ -20,6 +20,11 @@ const fenced = (left: string, inside: string, right: string) =>
 const itself = (u: Tree) => [u]
 
 export type RootName = 'sqrt' | 'cbrt' | 'abs'
+declare module '../formula/tree' {
+  interface FunctionNames {
+    roots: RootName
+  }
+}
 
 /** Roots, and the absolute value, which is the root of a square. */
 export const roots: Record<RootName, FunctionEntry> = {

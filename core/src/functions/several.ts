@@ -1,4 +1,4 @@
-import { call, negate, product, quotient, sum, type Tree } from '../language/tree'
+import { call, negate, product, quotient, sum, type Tree } from '../formula/tree'
 
 /** A function of several arguments: what is not a rule of its own where functions are worked with. */
 export interface SeveralEntry {
@@ -18,6 +18,11 @@ export interface SeveralEntry {
 }
 
 export type SeveralName = 'logBase' | 'min' | 'max' | 'mod'
+declare module '../formula/tree' {
+  interface FunctionNames {
+    several: SeveralName
+  }
+}
 
 const extreme = (name: 'min' | 'max'): SeveralEntry => ({
   spellings: [name],

@@ -1,5 +1,5 @@
-import * as B from '../evaluate/boxJets'
-import * as I from '../evaluate/intervals'
+import * as B from '../arithmetic/boxJets'
+import * as I from '../arithmetic/intervals'
 import {
   constantJet,
   isConstant,
@@ -8,9 +8,9 @@ import {
   signBeside,
   undefinedJet,
   valueOnly,
-} from '../evaluate/jets'
-import { negateRational, type Rational } from '../language/rational'
-import { call, compare, type Condition, pieces, type Tree, whole } from '../language/tree'
+} from '../arithmetic/jets'
+import { negateRational, type Rational } from '../arithmetic/rational'
+import { call, compare, type Condition, pieces, type Tree, whole } from '../formula/tree'
 import type { FunctionEntry } from './entry'
 
 /**
@@ -62,6 +62,11 @@ function factorial(x: number): number {
 const mostExact = 20n
 
 export type StepName = 'sgn' | 'floor' | 'ceil' | 'factorial'
+declare module '../formula/tree' {
+  interface FunctionNames {
+    steps: StepName
+  }
+}
 
 /** Functions that jump from one whole number to the next, and the one that has values at them alone. */
 export const steps: Record<StepName, FunctionEntry> = {

@@ -1,4 +1,4 @@
-import { mapChildren, type Tree } from '../language/tree'
+import { mapChildren, type Tree } from '../formula/tree'
 import { severalOrNull } from './index'
 
 /** A tree without the functions that are short for others; the same tree where there are none. */

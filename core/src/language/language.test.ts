@@ -13,7 +13,7 @@ import {
   toText,
 } from '..'
 import { hostileTexts } from '../../reference/hostile'
-import type { Tree } from './tree'
+import type { Tree } from '../formula/tree'
 
 const mathjs = create(all!)
 

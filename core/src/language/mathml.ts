@@ -8,7 +8,7 @@ import {
   negate,
   type Relation,
   type Tree,
-} from './tree'
+} from '../formula/tree'
 
 const binding = { pieces: 0, sum: 1, product: 2, power: 3, atom: 4 } as const
 

@@ -20,7 +20,7 @@ import {
   sum,
   type Tree,
   whole,
-} from './tree'
+} from '../formula/tree'
 
 export interface ParseOptions {
   /** The letter of the variable; x where it is left out. */

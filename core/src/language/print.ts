@@ -1,5 +1,5 @@
 import { type FunctionName, maybeEntry } from '../functions'
-import { toDecimalText, type Rational } from './rational'
+import { toDecimalText, type Rational } from '../arithmetic/rational'
 import {
   type Condition,
   isNegative,
@@ -9,7 +9,7 @@ import {
   type NumberTree,
   type Relation,
   type Tree,
-} from './tree'
+} from '../formula/tree'
 
 /** How tightly a printed piece holds together; a part that binds less gets parentheses. */
 const binding = { pieces: 0, sum: 1, product: 2, power: 3, atom: 4 } as const

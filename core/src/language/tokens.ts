@@ -1,7 +1,7 @@
 import { type FunctionName, spellings } from '../functions'
 import { latexCommandAt } from './latexInput'
 import type { Problem } from './problems'
-import type { Relation } from './tree'
+import type { Relation } from '../formula/tree'
 
 export type Token = { from: number; to: number } & (
   | { kind: 'number'; text: string }

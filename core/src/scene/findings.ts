@@ -1,5 +1,5 @@
 import type { Examination, Feature } from '../features/examine'
-import { formatShort } from '../study/numbers'
+import { formatShort } from '../vocabulary/numbers'
 import type { Ink, Item } from './items'
 import { type Frame, toPixelX, toPixelY } from './frame'
 import { round } from './sampleCurve'

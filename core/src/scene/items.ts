@@ -1,5 +1,5 @@
 import type { Layer } from '../statements/contract'
-import type { MarkerShape } from '../study/members'
+import type { MarkerShape } from '../vocabulary/members'
 
 /** What a colour stands for; the renderer knows the tokens. */
 export type Ink =

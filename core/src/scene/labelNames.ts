@@ -1,5 +1,5 @@
 import type { CurveLookup, LaneOf, Mark } from '../statements/contract'
-import type { LineLook } from '../study/members'
+import type { LineLook } from '../vocabulary/members'
 
 /** How far one of many marks may have gone and still be the same, as a share of its curve's span. */
 const reach = 0.15

@@ -14,7 +14,7 @@ import {
   studySchema,
 } from '..'
 import { isFilled, markerPath } from './markers'
-import { markerShapes } from '../study/members'
+import { markerShapes } from '../vocabulary/members'
 
 function made(text: string, ...words: string[]): Study {
   const created = createStudy(text)

@@ -1,4 +1,4 @@
-import type { MarkerShape } from '../study/members'
+import type { MarkerShape } from '../vocabulary/members'
 import { round } from './sampleCurve'
 
 /** The outline of a marker around a point; `reach` is half its width, in pixels. */

@@ -1,6 +1,6 @@
 import type { Layer, Mark, Sampled } from '../statements/contract'
-import { formatNumber, formatPower, formatShort } from '../study/numbers'
-import type { LineLook } from '../study/members'
+import { formatNumber, formatPower, formatShort } from '../vocabulary/numbers'
+import type { LineLook } from '../vocabulary/members'
 import type { Item } from './items'
 import { isFilled, markerPath } from './markers'
 import { textWidth } from './textWidth'

@@ -1,5 +1,5 @@
-import type { Evaluation } from '../study/evaluate'
-import { formatNumber, formatShort, numberToFormula } from '../study/numbers'
+import type { Evaluation } from '../results/evaluate'
+import { formatNumber, formatShort, numberToFormula } from '../vocabulary/numbers'
 import { type Frame, toPixelX, toPixelY } from './frame'
 import type { Scene } from './scene'
 

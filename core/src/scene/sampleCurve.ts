@@ -1,5 +1,5 @@
 import type { DrawnFunction } from '../statements/contract'
-import { countParts } from '../language/tree'
+import { countParts } from '../formula/tree'
 import { canBeDrawn, type Frame, toPixelX, toPixelY } from './frame'
 
 /** One connected stretch of a curve as x, y, x, y, … in pixels. */

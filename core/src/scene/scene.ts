@@ -2,12 +2,12 @@ import type { CurveResult, DrawnFunction, Mark, Sampled } from '../statements/co
 import { compileTree } from '../evaluate/compile'
 import { equalHeights } from '../study/framing'
 import { kindOf, type Statement } from '../statements'
-import type { LineLook, SpanText } from '../study/members'
-import { freeSlider, readNumber } from '../study/values'
-import { formatPower, formatShort, formatTiny } from '../study/numbers'
-import type { Evaluation } from '../study/evaluate'
+import type { LineLook, SpanText } from '../vocabulary/members'
+import { freeSlider, readNumber } from '../vocabulary/values'
+import { formatPower, formatShort, formatTiny } from '../vocabulary/numbers'
+import type { Evaluation } from '../results/evaluate'
 import type { Study } from '../study/schema'
-import { unitOfDerivative } from '../study/units'
+import { unitOfDerivative } from '../vocabulary/units'
 import {
   bandItems,
   type Finding,

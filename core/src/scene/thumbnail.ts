@@ -1,4 +1,4 @@
-import { createEvaluator } from '../study/evaluate'
+import { createEvaluator } from '../results/evaluate'
 import type { Study } from '../study/schema'
 import { fitHeights } from './fit'
 import { type Frame, toPixelY } from './frame'

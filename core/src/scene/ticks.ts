@@ -1,5 +1,5 @@
 import { tickStep, ticks } from 'd3-array'
-import { decimalsOfStep, formatNumber } from '../study/numbers'
+import { decimalsOfStep, formatNumber } from '../vocabulary/numbers'
 
 export interface Tick {
   value: number

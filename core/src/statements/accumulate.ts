@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { accumulate, type Accumulation } from '../calculus/accumulate'
 import type { Examination } from '../features/examine'
 import { derivativeToLatex, nameToLatex } from '../language/latex'
-import { formatShort } from '../study/numbers'
-import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
-import { listed, unitOfArea } from '../study/units'
+import { formatShort } from '../vocabulary/numbers'
+import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
+import { listed, unitOfArea } from '../vocabulary/units'
 import {
   type CurveLookup,
   emptyResult,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { formatShort, numberToFormula } from '../study/numbers'
-import { unitOfDerivative } from '../study/units'
+import { formatShort, numberToFormula } from '../vocabulary/numbers'
+import { unitOfDerivative } from '../vocabulary/units'
 import { failed, type StatementKind } from './contract'
 import { numberReadout } from './shared/lines'
 import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'

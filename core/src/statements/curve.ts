@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { accumulate } from '../calculus/accumulate'
-import { formatShort } from '../study/numbers'
+import { formatShort } from '../vocabulary/numbers'
 import {
   commonMembers,
   formulaTextSchema,
   nameSchema,
   spanSchema,
   unitSchema,
-} from '../study/members'
+} from '../vocabulary/members'
 import { nameToLatex, toLatex } from '../language/latex'
 import { toPlain, toText } from '../language/print'
 import { describeJoin, type Join, joinPlaces } from '../features/joins'
@@ -23,7 +23,7 @@ import {
   type LineProblem,
   type StatementKind,
 } from './contract'
-import { cutSpan } from '../study/values'
+import { cutSpan } from '../vocabulary/values'
 import { escapeText, wordsAfter } from './shared/slots'
 
 /** Let q(t) = … for from ≤ t ≤ to. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { simplify } from '../calculus/simplify'
+import { simplify } from '../algebra/simplify'
 import { derivativeToLatex } from '../language/latex'
 import {
   call,
@@ -10,15 +10,15 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
-import { rationalFromNumber } from '../language/rational'
+} from '../formula/tree'
+import { rationalFromNumber } from '../arithmetic/rational'
 import { withValues } from '../evaluate/withValues'
 import { compileTree } from '../evaluate/compile'
-import { differentiate } from '../calculus/differentiate'
+import { differentiate } from '../algebra/differentiate'
 import { accumulate } from '../calculus/accumulate'
-import { formatCertain, formatNumber, formatShort } from '../study/numbers'
-import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
-import { withUnit } from '../study/units'
+import { formatCertain, formatNumber, formatShort } from '../vocabulary/numbers'
+import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
+import { withUnit } from '../vocabulary/units'
 import { lookAt } from './shared/atPlace'
 import {
   type CurveLookup,

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Break, Examination, Feature } from '../features/examine'
-import { formatCertain, formatShort, formatStretch } from '../study/numbers'
-import { unitOfDerivative, withUnit } from '../study/units'
+import { formatCertain, formatShort, formatStretch } from '../vocabulary/numbers'
+import { unitOfDerivative, withUnit } from '../vocabulary/units'
 import { because, type BecauseFact } from './shared/because'
 import {
   emptyResult,

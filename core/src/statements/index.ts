@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { SpanText } from '../study/members'
+import type { SpanText } from '../vocabulary/members'
 import { accumulateKind } from './accumulate'
 import { areaKind } from './area/area'
 import { averageKind } from './average'

@@ -17,8 +17,8 @@ import {
   studySchema,
   topicsOf,
 } from '../index'
-import { commonMembers } from '../study/members'
-import { allKinds, isCurveMaker, kindOf, spanMembers } from '.'
+import { commonMembers } from '../vocabulary/members'
+import { allKinds, isCurveMaker, kindOf, spanMembers } from './index'
 
 /** The base of every kind: two curves, a slider each for a place and a count. */
 function base(): Study {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { formatShort } from '../study/numbers'
-import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
+import { formatShort } from '../vocabulary/numbers'
+import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
 import { breakAtPlace, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { failed, type StatementKind } from './contract'
 import { lineReadout, numberReadout } from './shared/lines'

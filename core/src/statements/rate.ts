@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { derivativeToLatex, nameToLatex, toLatex } from '../language/latex'
 import { toPlain } from '../language/print'
-import { commonMembers, nameSchema } from '../study/members'
+import { commonMembers, nameSchema } from '../vocabulary/members'
 import { emptyResult, failed, type Phrase, type StatementKind } from './contract'
 import { parseCurveRef, wordsAfter } from './shared/slots'
 

@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { differenceQuotient } from '../calculus/secant'
 import type { RealFunction } from '../evaluate/compile'
-import { formatNumber, formatPower, formatShort, numberToFormula } from '../study/numbers'
-import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
-import { unitOfDerivative, withUnit } from '../study/units'
+import { formatNumber, formatPower, formatShort, numberToFormula } from '../vocabulary/numbers'
+import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
+import { unitOfDerivative, withUnit } from '../vocabulary/units'
 import { lookAt, missingReason } from './shared/atPlace'
 import {
   failed,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { formatCertain, formatShort } from '../study/numbers'
-import { unitOfArea, unitOfDerivative } from '../study/units'
+import { formatCertain, formatShort } from '../vocabulary/numbers'
+import { unitOfArea, unitOfDerivative } from '../vocabulary/units'
 import { mayChangeSign, signStretches } from './shared/signStretches'
 import {
   emptyResult,

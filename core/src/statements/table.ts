@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import type { RealFunction } from '../evaluate/compile'
 import { heldAt } from '../features/held'
-import { formatNumber, formatShort } from '../study/numbers'
-import { placeTextSchema } from '../study/members'
+import { formatNumber, formatShort } from '../vocabulary/numbers'
+import { placeTextSchema } from '../vocabulary/members'
 import { readingQuotients, tableColumns, type TableColumn, tabulate } from '../tables/table'
 import {
   type CurveResult,

@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { lineEquation } from '../study/equation'
-import { formatNumber, formatShort } from '../study/numbers'
-import { commonMembers, nameSchema, placeTextSchema } from '../study/members'
-import { unitOfDerivative, withUnit } from '../study/units'
+import { lineEquation } from '../vocabulary/equation'
+import { formatNumber, formatShort } from '../vocabulary/numbers'
+import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
+import { unitOfDerivative, withUnit } from '../vocabulary/units'
 import {
   breakAtPlace,
   exactAt,

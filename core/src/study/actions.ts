@@ -2,7 +2,7 @@ import { isCurveMaker, isMeasured, kindOf, type Statement } from '../statements'
 import type { LineAction } from '../statements/contract'
 import { sliderOfPlace } from './edits'
 import type { Study } from './schema'
-import { readNumber } from './values'
+import { readNumber } from '../vocabulary/values'
 
 /** What a line can do beside its slots; `speaks` where it has results to show. */
 export function actionsOf(line: Statement, study: Study, speaks: boolean): readonly LineAction[] {

@@ -1,4 +1,4 @@
-import { mostDrawnPoints, type SignGuess } from './members'
+import { mostDrawnPoints, type SignGuess } from '../vocabulary/members'
 import type { Edit } from './edits'
 import type { Study } from './schema'
 

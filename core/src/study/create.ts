@@ -1,17 +1,17 @@
-import { compile } from '../compile'
+import { compile } from '../algebra/compile'
 import type { RealFunction } from '../evaluate/compile'
 import { parseDefinition } from '../language/definition'
 import { parseFormula } from '../language/parse'
 import type { Hint, Problem } from '../language/problems'
 import { toPlain } from '../language/print'
-import type { Tree } from '../language/tree'
-import { namesIn } from '../language/tree'
+import type { Tree } from '../formula/tree'
+import { namesIn } from '../formula/tree'
 import { curveLine } from '../statements/curve'
-import { numberToFormula } from './numbers'
+import { numberToFormula } from '../vocabulary/numbers'
 import { newLane, plainSlider } from './edits'
-import { noAnswers, usualDisplay } from './members'
+import { noAnswers, usualDisplay } from '../vocabulary/members'
 import { presentFormat, type Study } from './schema'
-import { cutSpan, readNumber } from './values'
+import { cutSpan, readNumber } from '../vocabulary/values'
 
 export type Created = { ok: true; study: Study; hints: Hint[] } | { ok: false; problems: Problem[] }
 

@@ -1,6 +1,6 @@
 import { parseFormula } from '../language/parse'
 import { tokenize } from '../language/tokens'
-import { namesIn } from '../language/tree'
+import { namesIn } from '../formula/tree'
 import {
   type CurveMaker,
   type FormulaLine,
@@ -12,7 +12,7 @@ import {
   type Statement,
 } from '../statements'
 import { keepAnswered } from './answers'
-import { decimalsOfStep, formatTiny, numberToFormula } from './numbers'
+import { decimalsOfStep, formatTiny, numberToFormula } from '../vocabulary/numbers'
 import {
   type Display,
   type Lane,
@@ -22,9 +22,9 @@ import {
   type SpanText,
   usualMotion,
   type Variable,
-} from './members'
+} from '../vocabulary/members'
 import type { Study } from './schema'
-import { freeSlider, readNumber, snapToStep } from './values'
+import { freeSlider, readNumber, snapToStep } from '../vocabulary/values'
 
 /** Every change of a study is one of these: a pure function from a study to the next one. */
 export type Edit = (study: Study) => Study

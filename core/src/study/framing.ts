@@ -1,5 +1,5 @@
 import type { Edit } from './edits'
-import type { Lane } from './members'
+import type { Lane } from '../vocabulary/members'
 
 type Stretch = readonly [number, number]
 

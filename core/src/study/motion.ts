@@ -1,7 +1,7 @@
 import { addSlider, type Edit, freshName, placeSlider, renamePlace } from './edits'
-import { type Slider, usualMotion } from './members'
+import { type Slider, usualMotion } from '../vocabulary/members'
 import type { Study } from './schema'
-import { readNumber, shareOfSlider, sliderValueAt, snapToStep } from './values'
+import { readNumber, shareOfSlider, sliderValueAt, snapToStep } from '../vocabulary/values'
 
 /** Where a moving slider is: between its bounds as a share, and which way it goes. */
 export interface Course {

@@ -1,4 +1,4 @@
-import type { Answers } from './members'
+import type { Answers } from '../vocabulary/members'
 import type { Study } from './schema'
 
 /** What is laid over a saved study while it is shown; all of it is data. */

@@ -1,5 +1,5 @@
 import type { DrawnFunction } from '../statements/contract'
-import type { SignGuess } from './members'
+import type { SignGuess } from '../vocabulary/members'
 
 export const startSignGuess = (from: number, to: number): SignGuess => ({
   from,

@@ -15,10 +15,10 @@ import {
   setSpan,
   symbolProblem,
 } from './edits'
-import { formatShort } from './numbers'
-import { nameSchema } from './members'
+import { formatShort } from '../vocabulary/numbers'
+import { nameSchema } from '../vocabulary/members'
 import type { Study } from './schema'
-import { boundIn, parseSpan, readNumber } from './values'
+import { boundIn, parseSpan, readNumber } from '../vocabulary/values'
 
 export type SlotEdit = { ok: true; edit: Edit } | { ok: false; message: string }
 

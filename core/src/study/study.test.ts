@@ -25,10 +25,10 @@ import {
   toggleLane,
   undo,
 } from '..'
-import { lineEquation } from './equation'
-import { formatPower, formatShort, formatStretch } from './numbers'
-import { unitOfDerivative } from './units'
-import { parseSpan, readNumber } from './values'
+import { lineEquation } from '../vocabulary/equation'
+import { formatPower, formatShort, formatStretch } from '../vocabulary/numbers'
+import { unitOfDerivative } from '../vocabulary/units'
+import { parseSpan, readNumber } from '../vocabulary/values'
 
 function made(text: string, withValues: string[] = []): Study {
   const created = createStudy(text, withValues)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { formatShort } from '../../study/numbers'
-import { placeTextSchema } from '../../study/members'
+import { formatShort } from '../../vocabulary/numbers'
+import { placeTextSchema } from '../../vocabulary/members'
 import { measuredResult, stripsResult } from './areaResult'
 import {
   failed,

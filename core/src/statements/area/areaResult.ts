@@ -1,8 +1,8 @@
 import { measuredSums } from '../../calculus/measuredSums'
 import { overShort, stripTop } from '../../calculus/overShort'
 import type { RiemannSum } from '../../calculus/riemann'
-import { formatNumber, formatShort } from '../../study/numbers'
-import { unitOfArea, unitOfDerivative, withUnit } from '../../study/units'
+import { formatNumber, formatShort } from '../../vocabulary/numbers'
+import { unitOfArea, unitOfDerivative, withUnit } from '../../vocabulary/units'
 import {
   type CurveResult,
   type DrawnStrip,

@@ -6,7 +6,7 @@ import {
   smallestCount,
   usualOrder,
 } from '../../calculus/sumErrors'
-import { formatNumber, formatPower, formatShort } from '../../study/numbers'
+import { formatNumber, formatPower, formatShort } from '../../vocabulary/numbers'
 import type { AreaLine } from './area'
 import type { LineContext, ResultChart, ResultTable } from '../contract'
 import { remember, type SpanFacts } from '../shared/spanFacts'

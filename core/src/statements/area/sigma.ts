@@ -1,4 +1,4 @@
-import { formatNumber, formatShort } from '../../study/numbers'
+import { formatNumber, formatShort } from '../../vocabulary/numbers'
 import type { LineContext } from '../contract'
 import type { SpanFacts } from '../shared/spanFacts'
 import type { AreaLine } from './area'

@@ -7,9 +7,9 @@ import {
   rationalFromNumber,
   toDecimalText,
   toNumber,
-} from '../../language/rational'
-import { formatShort } from '../../study/numbers'
-import { withUnit } from '../../study/units'
+} from '../../arithmetic/rational'
+import { formatShort } from '../../vocabulary/numbers'
+import { withUnit } from '../../vocabulary/units'
 
 /** The width of a strip by the ends as they are written, without rounding. */
 export const widthOf = (from: number, to: number, n: number) =>

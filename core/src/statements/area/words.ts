@@ -1,4 +1,4 @@
-import { formatShort } from '../../study/numbers'
+import { formatShort } from '../../vocabulary/numbers'
 import type { Shape, Tops, WhyFact } from './why'
 
 const shapeWords: Record<Shape, string> = {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { formatShort, numberToFormula } from '../../study/numbers'
+import { formatShort, numberToFormula } from '../../vocabulary/numbers'
 import {
   emptyResult,
   failed,

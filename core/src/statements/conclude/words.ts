@@ -1,4 +1,4 @@
-import { formatCertain, formatShort } from '../../study/numbers'
+import { formatCertain, formatShort } from '../../vocabulary/numbers'
 import type { Conclusion, Does, Has, Missing, Orders, Seen, SeenAt } from './facts'
 
 /** f′′ for the second order: what a graph is taken to be has no letter of its own. */

@@ -1,8 +1,8 @@
 import type { RealFunction } from '../../evaluate/compile'
 import type { Steps } from '../../features/zeros'
 import type { Hint } from '../../language/problems'
-import type { Tree } from '../../language/tree'
-import type { Variable } from '../../study/members'
+import type { Tree } from '../../formula/tree'
+import type { Variable } from '../../vocabulary/members'
 import type { CurveLookup, NumberLookup } from './curves'
 import type { LineProblem, LineResult } from './results'
 

@@ -1,6 +1,6 @@
 import type { RealFunction } from '../../evaluate/compile'
 import type { Hint } from '../../language/problems'
-import type { Tree } from '../../language/tree'
+import type { Tree } from '../../formula/tree'
 import type { LineProblem } from './results'
 
 /** A curve of the study, ready for use. */

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import type { Steps } from '../../features/zeros'
-import type { SpanText } from '../../study/members'
+import type { SpanText } from '../../vocabulary/members'
 import type { ActionFacts, LineAction } from './actions'
 import type { CurveContext, LineContext } from './context'
 import type { CurveLookup } from './curves'

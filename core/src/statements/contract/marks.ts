@@ -1,4 +1,4 @@
-import type { Tree } from '../../language/tree'
+import type { Tree } from '../../formula/tree'
 
 /** Which lane a mark belongs to: the curve's own, or one of its derivatives'. */
 export interface LaneOf {

@@ -1,4 +1,4 @@
-import type { SpanText, Variable } from '../../study/members'
+import type { SpanText, Variable } from '../../vocabulary/members'
 import type { LaneOf } from './marks'
 
 /** What "Say what to add" knows when it looks for sentences. */

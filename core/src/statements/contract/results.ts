@@ -1,5 +1,5 @@
 import type { Hint, Problem } from '../../language/problems'
-import type { ExactForm } from '../../study/exactForms'
+import type { ExactForm } from '../../vocabulary/exactForms'
 import type { Mark } from './marks'
 
 /** A number or equation under a sentence: exactly what a person would copy. */

@@ -1,5 +1,5 @@
-import type { Tree } from '../../language/tree'
-import type { Variable } from '../../study/members'
+import type { Tree } from '../../formula/tree'
+import type { Variable } from '../../vocabulary/members'
 
 /** A stretch of a sentence: fixed words, or a slot that is edited in place. */
 export type Phrase =

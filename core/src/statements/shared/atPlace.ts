@@ -2,9 +2,9 @@ import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '.
 import { type CurveRef, curveAndPlace, curveText } from './slots'
 import { type BreakKind, examine } from '../../features/examine'
 import { heldAt } from '../../features/held'
-import type { Tree } from '../../language/tree'
-import { exactForm, type ExactForm } from '../../study/exactForms'
-import { formatShort } from '../../study/numbers'
+import type { Tree } from '../../formula/tree'
+import { exactForm, type ExactForm } from '../../vocabulary/exactForms'
+import { formatShort } from '../../vocabulary/numbers'
 
 /** The derivatives of a curve at a place, and where that place is. */
 export interface AtPlace {

@@ -1,6 +1,6 @@
-import { lineEquation } from '../../study/equation'
-import { formatNumber } from '../../study/numbers'
-import { withUnit } from '../../study/units'
+import { lineEquation } from '../../vocabulary/equation'
+import { formatNumber } from '../../vocabulary/numbers'
+import { withUnit } from '../../vocabulary/units'
 import type { LineContext, Readout, StraightLine } from '../contract'
 
 /** A straight line as a readout, with what its other forms are made of. */

@@ -1,5 +1,5 @@
-import { formatShort } from '../../study/numbers'
-import { commonMembers, nameSchema, spanSchema, type SpanText } from '../../study/members'
+import { formatShort } from '../../vocabulary/numbers'
+import { commonMembers, nameSchema, spanSchema, type SpanText } from '../../vocabulary/members'
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import { type CurveRef, curvesMeant, likelySpan, spanIn } from './slots'
 

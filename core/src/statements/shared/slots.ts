@@ -1,7 +1,7 @@
 import { derivativeToLatex, nameToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
-import type { SpanText } from '../../study/members'
-import { boundIn, parseSpan } from '../../study/values'
+import type { SpanText } from '../../vocabulary/members'
+import { boundIn, parseSpan } from '../../vocabulary/values'
 import type { NewSlider, Phrase, Request, SentenceContext } from '../contract'
 
 /** The curve a slot names: q, or q′ for its derivative. */

@@ -9,10 +9,10 @@ import {
   signChangesInSteps,
 } from '../../features/examine'
 import type { Steps } from '../../features/zeros'
-import { keyOf } from '../../language/tree'
-import { type End, exactArea, exactAverage } from '../../study/exactArea'
-import type { ExactForm } from '../../study/exactForms'
-import type { SpanText } from '../../study/members'
+import { keyOf } from '../../formula/tree'
+import { type End, exactArea, exactAverage } from '../../vocabulary/exactArea'
+import type { ExactForm } from '../../vocabulary/exactForms'
+import type { SpanText } from '../../vocabulary/members'
 import type { CurveResult, LineContext, LongWork } from '../contract'
 import { lookOverFormula } from './overSpan'
 

@@ -1,4 +1,4 @@
-import type { SpanText } from '../../study/members'
+import type { SpanText } from '../../vocabulary/members'
 import type { Uses } from '../contract'
 
 /** The texts of some members of a line; a member it does not have holds none. */

@@ -4,9 +4,9 @@ import { solveInSteps, type Solutions } from '../../features/solve'
 import type { Steps } from '../../features/zeros'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
-import { keyOf } from '../../language/tree'
-import { formatShort } from '../../study/numbers'
-import { placeTextSchema } from '../../study/members'
+import { keyOf } from '../../formula/tree'
+import { formatShort } from '../../vocabulary/numbers'
+import { placeTextSchema } from '../../vocabulary/members'
 import {
   type CurveResult,
   emptyResult,

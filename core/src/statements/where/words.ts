@@ -1,6 +1,6 @@
 import type { RealFunction } from '../../evaluate/compile'
-import { formatCertain, formatNumber, formatShort, formatStretch } from '../../study/numbers'
-import { listed, unitOfDerivative, withUnit } from '../../study/units'
+import { formatCertain, formatNumber, formatShort, formatStretch } from '../../vocabulary/numbers'
+import { listed, unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { LineContext, ResultTable, Verdict } from '../contract'
 import { curveText } from '../shared/slots'
 import type { EqualStretch, NoMean, Settled } from './facts'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { isCurveMaker, statementSchema } from '../../statements'
-import { mostDecimals } from '../numbers'
+import { mostDecimals } from '../../vocabulary/numbers'
 import {
   answersSchema,
   displaySchema,
@@ -9,7 +9,7 @@ import {
   usualDisplay,
   variableSchema,
   viewSchema,
-} from '../members'
+} from '../../vocabulary/members'
 
 const finite = z.number().finite()
 

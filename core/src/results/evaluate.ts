@@ -1,10 +1,10 @@
-import { expandCurves, findCycle } from '../calculus/curves'
-import { differentiate } from '../calculus/differentiate'
+import { expandCurves, findCycle } from '../algebra/curves'
+import { differentiate } from '../algebra/differentiate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import type { Steps } from '../features/zeros'
 import { type Parsed, parseFormula } from '../language/parse'
 import type { Problem } from '../language/problems'
-import { curvesIn, name as nameTree, namesIn, type Tree } from '../language/tree'
+import { curvesIn, name as nameTree, namesIn, type Tree } from '../formula/tree'
 import {
   type CurveMaker,
   curvesOfLine,
@@ -28,10 +28,10 @@ import {
   type SentenceContext,
 } from '../statements/contract'
 import { parseCurveRef, sentenceText } from '../statements/shared/slots'
-import { placesOfLine, sameSpan } from './edits'
-import type { SpanText } from './members'
-import type { Study } from './schema'
-import { withPowerOfTen } from './values'
+import { placesOfLine, sameSpan } from '../study/edits'
+import type { SpanText } from '../vocabulary/members'
+import type { Study } from '../study/schema'
+import { withPowerOfTen } from '../vocabulary/values'
 
 /** A place on the axis: everything with the same text moves together. */
 export interface PlaceResult {

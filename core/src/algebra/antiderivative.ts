@@ -6,7 +6,7 @@ import {
   negateRational,
   type Rational,
   rational,
-} from '../language/rational'
+} from '../arithmetic/rational'
 import {
   call,
   childrenOf,
@@ -27,7 +27,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 import { substitute } from './curves'
 import { differentiate } from './differentiate'
 import { polynomialCoefficients } from './expandPolynomials'

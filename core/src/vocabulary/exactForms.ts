@@ -1,10 +1,10 @@
 import type { FunctionName } from '../functions'
-import { substitute } from '../calculus/curves'
+import { substitute } from '../algebra/curves'
 import { withKnownValues } from '../calculus/knownValues'
-import { simplify } from '../calculus/simplify'
+import { simplify } from '../algebra/simplify'
 import { compileTree } from '../evaluate/compile'
 import { toPlain } from '../language/print'
-import { rational, toDecimalText, toNumber } from '../language/rational'
+import { rational, toDecimalText, toNumber } from '../arithmetic/rational'
 import {
   call,
   childrenOf,
@@ -17,7 +17,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 
 /** A number written with fractions, roots and π. */
 export interface ExactForm {

@@ -5,8 +5,8 @@ import {
   type Rational,
   rational,
   zero,
-} from '../language/rational'
-import { exactly, mapChildren, name, power, product, sum, type Tree, whole } from '../language/tree'
+} from '../arithmetic/rational'
+import { exactly, mapChildren, name, power, product, sum, type Tree, whole } from '../formula/tree'
 import { simplify } from './simplify'
 
 const highestDegree = 40

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { chanceFrom, productOfPowers } from '../../fuzz/formulas'
 import { compile, integrate, parseFormula, toPlain } from '..'
-import { closedForm } from '../study/exactForms'
-import { exactArea } from '../study/exactArea'
+import { closedForm } from '../vocabulary/exactForms'
+import { exactArea } from '../vocabulary/exactArea'
 import { antiderivative } from './antiderivative'
 
 function read(text: string, variable = 'x') {

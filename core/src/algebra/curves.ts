@@ -1,4 +1,4 @@
-import { curvesIn, mapChildren, type Tree } from '../language/tree'
+import { curvesIn, mapChildren, type Tree } from '../formula/tree'
 import { differentiate } from './differentiate'
 
 /** Puts a tree in place of a name everywhere. */

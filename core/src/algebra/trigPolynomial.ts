@@ -5,7 +5,7 @@ import {
   type Rational,
   rational,
   zero,
-} from '../language/rational'
+} from '../arithmetic/rational'
 import {
   call,
   exactly,
@@ -16,7 +16,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 import { squareFreeParts } from './polynomials'
 
 /** A polynomial in t = tan(w/2) over (1 + t²)^n: what sums and products of cos kw and sin kw are. */

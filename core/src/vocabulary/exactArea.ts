@@ -1,11 +1,11 @@
-import { antiderivative } from '../calculus/antiderivative'
-import { substitute } from '../calculus/curves'
+import { antiderivative } from '../algebra/antiderivative'
+import { substitute } from '../algebra/curves'
 import type { Integral } from '../calculus/integrate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
-import { rationalFromNumber } from '../language/rational'
+import { rationalFromNumber } from '../arithmetic/rational'
 import { entryOf, type FunctionName, unaryNames } from '../functions'
-import { exactly, negate, sum, type Tree } from '../language/tree'
+import { exactly, negate, sum, type Tree } from '../formula/tree'
 import { closedForm, closedQuotient, type ExactForm } from './exactForms'
 
 /** An end of a span: its value, and what was typed where that hangs on no slider. */

@@ -1,7 +1,7 @@
 import { binaryRational } from '../evaluate/enclosures'
-import type { Interval } from '../evaluate/intervals'
-import { greatestCommonDivisor, type Rational } from '../language/rational'
-import type { Tree } from '../language/tree'
+import type { Interval } from '../arithmetic/intervals'
+import { greatestCommonDivisor, type Rational } from '../arithmetic/rational'
+import type { Tree } from '../formula/tree'
 
 /** Whole coefficients, constant first, without common divisor; [] is the zero polynomial. */
 export type Polynomial = readonly bigint[]

@@ -1,5 +1,5 @@
-import { compile } from '../compile'
-import { namesIn, type Tree } from '../language/tree'
+import { compile } from '../algebra/compile'
+import { namesIn, type Tree } from '../formula/tree'
 import type { RealFunction } from '../evaluate/compile'
 import { parseFormula } from '../language/parse'
 import type { Problem } from '../language/problems'

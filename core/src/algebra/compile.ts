@@ -1,6 +1,6 @@
-import { expandCurves } from './calculus/curves'
-import { compileTree, type CompileOptions, type RealFunction } from './evaluate/compile'
-import type { Tree } from './language/tree'
+import { expandCurves } from './curves'
+import { compileTree, type CompileOptions, type RealFunction } from '../evaluate/compile'
+import type { Tree } from '../formula/tree'
 
 export interface FormulaOptions extends CompileOptions {
   /** Other curves that the tree may use, by name. */

@@ -1,4 +1,4 @@
-import type { Rational } from '../language/rational'
+import type { Rational } from './rational'
 
 /**
  * base^exponent on the reals: NaN for a negative base with a broken exponent and for 0 to a

@@ -1,4 +1,4 @@
-import { simplify } from '../calculus/simplify'
+import { simplify } from './simplify'
 import { maybeEntry } from '../functions'
 import {
   addRational,
@@ -12,7 +12,7 @@ import {
   rational,
   toNumber,
   zero,
-} from '../language/rational'
+} from '../arithmetic/rational'
 import {
   call,
   dependsOn,
@@ -28,7 +28,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 
 /** A base with the rational power it stands in; roots, and what stands below, included. */
 export interface Power {

@@ -10,7 +10,7 @@ import {
   type Rational,
   rational,
   toNumber,
-} from '../language/rational'
+} from '../arithmetic/rational'
 import {
   call,
   childrenOf,
@@ -31,7 +31,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 
 /** Powers of numbers are worked out only while they stay readable. */
 const foldedDigits = 30

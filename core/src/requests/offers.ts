@@ -21,11 +21,11 @@ import {
   plainSlider,
   spelledFor,
   toggleOverlay,
-} from './edits'
-import type { SpanText } from './members'
-import { createEvaluator } from './evaluate'
+} from '../study/edits'
+import type { SpanText } from '../vocabulary/members'
+import { createEvaluator } from '../results/evaluate'
 import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'
-import type { Study } from './schema'
+import type { Study } from '../study/schema'
 
 /** A sentence that "Say what to add" proposes, and the edit that adds it. */
 export interface Offer {

@@ -1,6 +1,6 @@
 import { compileTree } from '../evaluate/compile'
 import { entryOf, maybeEntry } from '../functions'
-import { addRational, rational } from '../language/rational'
+import { addRational, rational } from '../arithmetic/rational'
 import {
   call,
   type CallTree,
@@ -27,7 +27,7 @@ import {
   sum,
   type Tree,
   whole,
-} from '../language/tree'
+} from '../formula/tree'
 import { isNeverZero, isPositive, isTotal, quotientOfNonzero, simplify } from './simplify'
 
 /**

@@ -1,6 +1,6 @@
 import { maybeEntry } from '../functions'
 import { toText } from '../language/print'
-import { type Tree, whole } from '../language/tree'
+import { type Tree, whole } from '../formula/tree'
 
 /** Over more denominators than this a sum only grows: nothing is seen in it any more. */
 const mostDenominators = 6

@@ -1,4 +1,4 @@
-import type { Relation } from '../language/tree'
+import type { Relation } from './tree'
 
 /** Whether a comparison of two numbers holds; with NaN none does. */
 export const holds = (relation: Relation, a: number, b: number): boolean => {

@@ -1,5 +1,11 @@
-import type { FunctionName } from '../functions'
-import { one, rational, rationalFromDecimal, type Rational, toNumber, zero } from './rational'
+import {
+  one,
+  rational,
+  rationalFromDecimal,
+  type Rational,
+  toNumber,
+  zero,
+} from '../arithmetic/rational'
 
 /**
  * A formula as a tree. Sums and products are n-ary, so that a formula with thousands of
@@ -51,6 +57,14 @@ export interface PowerTree {
   readonly base: Tree
   readonly exponent: Tree
 }
+/**
+ * Which functions there are is said where they are made: each file of `functions` adds the names of
+ * its own, so that trees need to know none of them.
+ */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- it is filled elsewhere
+export interface FunctionNames {}
+export type FunctionName = FunctionNames[keyof FunctionNames]
+
 export interface CallTree {
   readonly kind: 'call'
   readonly name: FunctionName
