@@ -504,3 +504,13 @@ test('steps of a fast formula are not searched one whole number after another', 
   expect(unresolved).toEqual([[-10, 10]])
   expect(examine(read('floor(ceil(x^3))'), -2, 2).complete).toBe(true)
 })
+
+test('a factorial has values one by one: none of them is told as an end with values on one side', () => {
+  const { breaks, highest, complete } = examine(read('x!'), -2, 4.5)
+  expect(complete).toBe(true)
+  expect(breaks.map((b) => [b.x, b.kind, b.isolated])).toEqual(
+    [0, 1, 2, 3, 4].map((at) => [at, 'domain-end', true]),
+  )
+  expect(highest).toMatchObject({ x: 4, value: 24 })
+  expect(examine(read('sqrt x'), -1, 4).breaks.map((b) => b.isolated)).toEqual([undefined])
+})

@@ -53,6 +53,8 @@ export interface Break {
   x: number
   kind: BreakKind
   enclosure: [lo: number, hi: number]
+  /** Set for an end of the domain that is a place of its own, with no values beside it. */
+  isolated?: true
 }
 export interface Extreme {
   x: number
@@ -508,7 +510,7 @@ function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: J
       limits,
       critical: null,
       end: feature,
-      break: only || value ? found('domain-end') : null,
+      break: only ? found('domain-end') : value ? { ...found('domain-end'), isolated: true } : null,
       settled: only?.kind !== 'unsettled',
     }
   }

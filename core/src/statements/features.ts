@@ -169,16 +169,21 @@ function listOf(
   }
   if (only === 'features') {
     for (const one of found.breaks) {
-      const feature: Feature = { x: one.x, value: NaN, enclosure: one.enclosure, proven: true }
+      // A place of its own has a value, if no other beside it.
+      const value = one.isolated ? f.value(one.x) : NaN
+      const feature: Feature = { x: one.x, value, enclosure: one.enclosure, proven: true }
       if (
         all.some(
-          (f) =>
-            Math.abs(f.feature.x - one.x) <= 1e-9 * Math.max(1, Math.abs(one.x)) &&
-            f.what !== 'zero',
+          ({ what, feature: { x } }) =>
+            Math.abs(x - one.x) <= 1e-9 * Math.max(1, Math.abs(one.x)) && what !== 'zero',
         )
       )
         continue
-      all.push({ what: breakWords[one.kind], feature, fact: { kind: 'break', of: one.kind } })
+      all.push({
+        what: one.isolated ? 'single value' : breakWords[one.kind],
+        feature,
+        fact: one.isolated ? { kind: 'alone' } : { kind: 'break', of: one.kind },
+      })
     }
   }
   if (line.ends && only === 'features') {

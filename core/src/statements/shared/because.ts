@@ -12,6 +12,8 @@ export type BecauseFact =
   /** The concavity changes; `up` for − to +. */
   | { kind: 'bends'; up: boolean; hasTangent: boolean; vanishes: boolean }
   | { kind: 'break'; of: BreakKind }
+  /** A place with a value and none beside it. */
+  | { kind: 'alone' }
 
 const breakSentences: Record<BreakKind, (name: string) => string> = {
   jump: (q) => `the sides of ${q} tend to different numbers`,
@@ -52,6 +54,8 @@ export function because(fact: BecauseFact, name: string): string {
     case 'bends':
       if (!fact.hasTangent) return `${name} has a kink there and ${name}′′ goes ${signs(fact.up)}`
       return `${name} is continuous there and ${name}′′ goes ${signs(fact.up)}`
+    case 'alone':
+      return `${name} has a value there and none beside it`
     case 'break':
       return breakSentences[fact.of](name)
   }
