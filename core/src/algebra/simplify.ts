@@ -25,6 +25,7 @@ import {
   mapChildren,
   type NumberTree,
   power,
+  pieces,
   product,
   quotient,
   splitCoefficient,
@@ -68,9 +69,9 @@ function simplifyParts(part: Tree): Tree {
 function simplifyNode(tree: Tree): Tree {
   switch (tree.kind) {
     case 'sum':
-      return gatherTerms(tree.terms)
+      return insidePiece(tree.terms, sum) ?? gatherTerms(tree.terms)
     case 'product':
-      return gatherFactors(tree.factors)
+      return insidePiece(tree.factors, product) ?? gatherFactors(tree.factors)
     case 'quotient':
       return reduceQuotient(tree.above, tree.below)
     case 'power':
@@ -80,6 +81,19 @@ function simplifyNode(tree: Tree): Tree {
     default:
       return tree
   }
+}
+
+/**
+ * What stands beside one formula under a condition goes under it as well: 1 − (0 if c) is (1 if c),
+ * and has a value where that has one.
+ */
+function insidePiece(parts: readonly Tree[], join: (...parts: Tree[]) => Tree): Tree | null {
+  const conditional = parts.filter((part) => part.kind === 'pieces')
+  const [one] = conditional
+  const [piece, another] = one?.pieces ?? []
+  if (conditional.length !== 1 || !piece?.when || another) return null
+  const whole = join(...parts.map((part) => (part === one ? piece.body : part)))
+  return pieces({ body: simplifyNode(whole), when: piece.when })
 }
 
 const totals = new WeakMap<Tree, boolean>()

@@ -239,6 +239,13 @@ describe('mod', () => {
     expect(found.rising).toHaveLength(5)
   })
 
+  test('has one slope between its jumps, and none at them', () => {
+    const slope = differentiate(read('4 + x mod 3'), 'x')
+    expect(toPlain(slope)).toBe('1 if x/3 ≠ floor(x/3)')
+    const f = compile(slope)
+    expect([f.value(1.5), f.value(-0.5), f.value(3)]).toEqual([1, 1, NaN])
+  })
+
   test.each(['mod(x)', 'mod(x, 2, 3)', 'mod 3', 'x mod'])('%s is told what is missing', (text) => {
     const parsed = parseFormula(text)
     expect(parsed.ok).toBe(false)
