@@ -401,6 +401,17 @@ describe('readings', () => {
     const fit = last(say(say(study, 'table of w'), 'fit a line to w'))
     expect(fit.result.problems).toEqual([])
   })
+  test('derivatives of any order: straight between readings, and of none more is told at one', () => {
+    const found = createEvaluator()(study).curves.get('w')!
+    if (!found.ok) throw new Error(found.problem.message)
+    const [[x0, y0], [x1, y1]] = points as [[number, number], [number, number]]
+    const slope = (y1 - y0) / (x1 - x0)
+    const inside = found.curve.f.derivatives((x0 + x1) / 2, 14)
+    expect(inside).toEqual([(y0 + y1) / 2, slope, ...new Array<number>(13).fill(0)])
+    expect(found.curve.f.derivatives(x1, 12).slice(0, 2)).toEqual([y1, NaN])
+    expect(found.curve.f.derivatives(x0 - 1, 12)).toEqual(new Array<number>(13).fill(NaN))
+  })
+
   test('rates between readings, none at a reading', () => {
     expect(number(last(say(study, "value of w' at 2")).result, 'value')).toBeCloseTo(-4 / 3, 12)
     expect(last(say(study, "value of w' at 1")).result.problems[0]!.message).toMatch(/kink/)
