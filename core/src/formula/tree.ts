@@ -61,14 +61,13 @@ export interface PowerTree {
  * Which functions there are is said where they are made: each file of `functions` adds the names of
  * its own, so that trees need to know none of them.
  */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- it is filled elsewhere
 export interface FunctionNames {}
 export type FunctionName = FunctionNames[keyof FunctionNames]
 
 export interface CallTree {
   readonly kind: 'call'
   readonly name: FunctionName
-  /** One argument; two for logBase (base first); two or more for min and max. */
+  /** As many as its entry in `functions` takes; a logarithm's base comes first. */
   readonly args: readonly Tree[]
 }
 /** Another curve, or a derivative of it, at some value: f''(a) has two primes. */

@@ -106,6 +106,17 @@ describe.each(allKinds.map((k) => [k.kind, k] as const))('%s', (name, kind) => {
     for (const readout of result.readouts) expect(readout.text).not.toMatch(/NaN|undefined/)
   })
 
+  test('what takes it too long here is done elsewhere, and applied', () => {
+    const here = createEvaluator({ patience: 0 })
+    const pending = here(study).lines.get(line.id)!
+    if (!pending.pending) return
+    const work = createEvaluator({ results: false, sentences: false }).long(study, line.id)!
+    let step = work.next()
+    while (!step.done) step = work.next()
+    expect(here.apply(pending, structuredClone(step.value))).toBe(true)
+    expect(here(study).lines.get(line.id)).toEqual(workedOut(study).lines.get(line.id))
+  })
+
   test('its marks are data, each with a name of its own', () => {
     const { marks } = workedOut(study).lines.get(line.id)!
     expect(structuredClone(marks)).toEqual(marks)
