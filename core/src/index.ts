@@ -83,17 +83,9 @@ export { labelNames } from './scene/labelNames'
 export { labelBox } from './scene/labels'
 export { isFilled, markerPath } from './scene/markers'
 export type { Finding } from './scene/findings'
-export {
-  type Bar,
-  createSceneMaker,
-  type Findings,
-  type Flag,
-  frameOf,
-  type LaneScene,
-  laneTitle,
-  type Scene,
-  type SceneMaker,
-} from './scene/scene'
+export { type Findings, laneTitle } from './scene/lane'
+export type { Bar, Flag, LaneScene, Scene } from './scene/picture'
+export { createSceneMaker, frameOf, type SceneMaker } from './scene/scene'
 export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type RangeFound } from './features/range'
 export { thumbnail } from './scene/thumbnail'
@@ -128,7 +120,8 @@ export * from './study/framing'
 export { compareGuess, type GuessCompared } from './study/guess'
 export * from './study/motion'
 export * from './study/signGuess'
-export { createEvaluator, type Evaluation, type Evaluator, spanBounds } from './results/evaluate'
+export { createEvaluator, type Evaluator } from './results/evaluate'
+export { type Evaluation, spanBounds } from './results/evaluation'
 export { endGesture, type History, record, redo, startHistory, undo } from './study/history'
 export {
   decimalsOfStep,

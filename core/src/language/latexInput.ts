@@ -102,11 +102,14 @@ const meanings = new Map<string, LatexMeaning>([
   ['bmod', { text: 'mod' }],
 ])
 
+export interface LatexCommand {
+  command: string
+  to: number
+  meaning: LatexMeaning | null
+}
+
 /** The command that begins with the backslash at a position, and what it means, if anything. */
-export function latexCommandAt(
-  text: string,
-  at: number,
-): { command: string; to: number; meaning: LatexMeaning | null } | null {
+export function latexCommandAt(text: string, at: number): LatexCommand | null {
   const found = /^\\([A-Za-z]+|.)/su.exec(text.slice(at, at + 40))
   if (!found) return null
   const command = found[1]!

@@ -1,7 +1,7 @@
-import type { Evaluation } from '../results/evaluate'
+import type { Evaluation } from '../results/evaluation'
 import { formatNumber, formatShort, numberToFormula } from '../vocabulary/numbers'
 import { type Frame, toPixelX, toPixelY } from './frame'
-import type { Scene } from './scene'
+import type { Scene } from './picture'
 
 /** What a curve says under the pointer. */
 export interface CurveReading {

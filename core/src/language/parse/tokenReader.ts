@@ -1,0 +1,167 @@
+import type { Hint, Problem } from '../problems'
+import type { Token } from '../tokens'
+import type { Condition, Tree } from '../../formula/tree'
+
+const depthLimit = 500
+const nodeLimit = 20_000
+
+/** Ends the reading at the first thing that cannot be understood; never leaves this folder. */
+export class Stop extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.message)
+  }
+}
+
+/** The readers that call each other around a circle: each stands in a file of its own. */
+export interface Grammar {
+  /** A whole text or what stands between parentheses: one formula, or pieces. */
+  group: (r: TokenReader) => Tree
+  sum: (r: TokenReader) => Tree
+  factor: (r: TokenReader) => Tree
+  base: (r: TokenReader) => Tree
+  condition: (r: TokenReader) => Condition
+}
+
+export type TokenOf<Kind extends Token['kind']> = Token & { kind: Kind }
+
+/** Tokens while they are read: where the reading stands, and how deep and long it has become. */
+export class TokenReader {
+  private at = 0
+  private depth = 0
+  private nodes = 0
+  /** How many bars are open: the next one then closes. */
+  openBars = 0
+  readonly hints: Hint[] = []
+
+  constructor(
+    private readonly tokens: readonly Token[],
+    readonly text: string,
+    readonly variable: string,
+    readonly grammar: Grammar,
+  ) {}
+
+  peek(): Token {
+    return this.tokens[this.at]!
+  }
+
+  take(): Token {
+    return this.tokens[this.at++]!
+  }
+
+  /** The token just read. */
+  before(): Token | undefined {
+    return this.tokens[this.at - 1]
+  }
+
+  /** A token further on, without reading it; the one to be read next is 0. */
+  ahead(by: number): Token | undefined {
+    return this.tokens[this.at + by]
+  }
+
+  /** Takes the token ahead where it is of one kind. */
+  takeIf<Kind extends Token['kind']>(kind: Kind): TokenOf<Kind> | null {
+    return this.peek().kind === kind ? (this.take() as TokenOf<Kind>) : null
+  }
+
+  isSign(...which: string[]): boolean {
+    const token = this.peek()
+    return token.kind === 'sign' && which.includes(token.sign)
+  }
+
+  /** Takes one of some signs where it stands ahead. */
+  takeSign(...which: string[]): string | null {
+    return this.isSign(...which) ? (this.take() as TokenOf<'sign'>).sign : null
+  }
+
+  isWord(word: string): boolean {
+    const token = this.peek()
+    return token.kind === 'word' && token.word === word
+  }
+
+  spelled(token: Token): string {
+    return this.text.slice(token.from, token.to)
+  }
+
+  stop(message: string, token: Token, fix?: string): never {
+    const to = Math.max(token.to, token.kind === 'end' ? token.from : token.from + 1)
+    throw new Stop({ message, from: token.from, to, ...(fix ? { fix } : {}) })
+  }
+
+  /** Counts one part of the formula. */
+  count<T>(part: T): T {
+    this.nodes += 1
+    if (this.nodes > nodeLimit) {
+      const most = nodeLimit.toLocaleString('en')
+      this.stop('this formula is too long', this.peek(), `keep it below ${most} parts`)
+    }
+    return part
+  }
+
+  /** Reads one level deeper. */
+  deeper<T>(read: (r: this) => T): T {
+    this.depth += 1
+    if (this.depth > depthLimit) this.tooDeep(`keep it below ${depthLimit} levels`)
+    const result = read(this)
+    this.depth -= 1
+    return result
+  }
+
+  /** Division nests, so a long chain of it counts as depth. */
+  countDivisions(divided: number): void {
+    if (divided + this.depth > depthLimit) this.tooDeep('divide by one product instead')
+  }
+
+  private tooDeep(fix: string): never {
+    return this.stop('this formula is nested too deeply', this.peek(), fix)
+  }
+
+  /** Whether something begins here that can be multiplied with what stands before. */
+  startsFactor(): boolean {
+    const { kind } = this.peek()
+    return beginsFactor.has(kind) || (kind === '|' && this.openBars === 0)
+  }
+
+  /** Something is missing where a token stands. */
+  missingOperand(token: Token): never {
+    const before = this.before()
+    if (token.kind === 'end' && !before) return this.stop('there is no formula yet', token)
+    if (token.kind === ')' && before?.kind !== '(') {
+      return this.stop('something is missing before this parenthesis', token)
+    }
+    if (token.kind === ')') return this.stop('there is nothing between the parentheses', token)
+    if (token.kind === ',')
+      return this.stop('a comma stands here', token, 'use a point for decimals')
+    if (token.kind === 'end') {
+      const behind = before ? ` after ${this.spelled(before)}` : ''
+      return this.stop(`something is missing${behind}`, before ?? token)
+    }
+    return this.stop(`“${this.spelled(token)}” cannot stand here`, token)
+  }
+
+  /** Reads what stands between parentheses; bars opened outside do not close inside. */
+  between<T>(read: (open: Token) => T): T {
+    const open = this.take()
+    const bars = this.openBars
+    this.openBars = 0
+    const inside = read(open)
+    if (this.peek().kind !== ')') {
+      if (this.peek().kind === 'end') this.stop('this parenthesis is not closed', open, 'add )')
+      this.missingOperand(this.peek())
+    }
+    this.take()
+    this.openBars = bars
+    return inside
+  }
+}
+
+const beginsFactor: ReadonlySet<Token['kind']> = new Set<Token['kind']>([
+  'number',
+  'name',
+  'constant',
+  'function',
+  'curve',
+  'root',
+  'fraction',
+  'latexRoot',
+  '(',
+])

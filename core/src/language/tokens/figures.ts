@@ -1,0 +1,68 @@
+import type { TextReader } from './textReader'
+
+const raisedDigits: Record<string, string> = {
+  '⁰': '0',
+  '¹': '1',
+  '²': '2',
+  '³': '3',
+  '⁴': '4',
+  '⁵': '5',
+  '⁶': '6',
+  '⁷': '7',
+  '⁸': '8',
+  '⁹': '9',
+  '⁻': '-',
+}
+
+/** \\frac12 is one half: without braces each part is one digit. */
+export function bareFraction(r: TextReader): boolean {
+  const from = r.at
+  if (r.last?.kind !== 'fraction' || !/\d/.test(r.text[from]!)) return false
+  r.at += 1
+  r.push(from, { kind: 'number', text: r.text[from]! })
+  const next = r.match(/^\s*(\d)/)
+  if (next) {
+    r.at += next[0].length
+    r.push(r.at - 1, { kind: 'number', text: next[1]! })
+  }
+  return true
+}
+
+/** A number such as 12, .5 or 1.5E-3. */
+export function numbers(r: TextReader): boolean {
+  const from = r.at
+  if (!/[\d.]/.test(r.text[from]!)) return false
+  const found = r.match(/^(\d+\.?\d*|\.\d+)(E[+\-−]?\d+)?/)
+  if (!found) {
+    r.at += 1
+    r.problem(from, r.at, 'a point stands alone here', { fix: 'remove it' })
+    return true
+  }
+  r.at += found[0].length
+  const digits = found[0].replace('−', '-')
+  const size = Number(digits)
+  if (!Number.isFinite(size) || digits.length > 400 || /E[+-]?\d{4,}/.test(digits)) {
+    r.problem(from, r.at, 'this number is too long or too large', {
+      fix: 'use at most 400 digits and a size below 1.7E308',
+    })
+    r.push(from, { kind: 'number', text: '0' })
+  } else r.push(from, { kind: 'number', text: digits })
+  return true
+}
+
+/** Raised figures, as in x². */
+export function raised(r: TextReader): boolean {
+  const from = r.at
+  let digits = ''
+  while (r.at < r.text.length && r.text[r.at]! in raisedDigits) {
+    digits += raisedDigits[r.text[r.at++]!]
+  }
+  if (r.at === from) return false
+  if (/^-?\d{1,9}$/.test(digits)) r.push(from, { kind: 'raised', text: digits })
+  else {
+    r.problem(from, r.at, 'this raised text is not a whole number', {
+      fix: 'use ^ and parentheses',
+    })
+  }
+  return true
+}

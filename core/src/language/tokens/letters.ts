@@ -1,0 +1,112 @@
+import { closestFunction } from './vocabulary'
+import type { TextReader } from './textReader'
+import type { Token } from './token'
+
+const letter = /[A-Za-zα-ωΑ-Ωϑϕ]/
+const words = new Set(['if', 'otherwise', 'and', 'or', 'for', 'else', 'when'])
+const loweredDigits = '₀₁₂₃₄₅₆₇₈₉'
+
+/** n_2 and n₂ are one name. */
+export const lowered = (digits: string) =>
+  [...digits].map((d) => (/\d/.test(d) ? loweredDigits[Number(d)]! : d)).join('')
+
+/** Tells of letters that nobody knows. */
+function unknown(r: TextReader, from: number, to: number): void {
+  const word = r.text.slice(from, to)
+  const { variable } = r.context
+  if (word.length === 1) {
+    r.problem(from, to, `${word} has no value yet`, {
+      fix: variable ? `give it one, or write ${variable} if you mean the variable` : 'give it one',
+      ...(variable === word ? {} : { missing: word }),
+    })
+    return
+  }
+  const close = closestFunction(word)
+  r.problem(
+    from,
+    to,
+    `nothing is called “${word.length > 30 ? `${word.slice(0, 30)}…` : word}”`,
+    close
+      ? { fix: `did you mean ${close}?`, replacement: close }
+      : { fix: 'a name is one letter, such as a' },
+  )
+}
+
+/** Cuts a run of letters into known names and the stretches between them. */
+function cutRun(r: TextReader, run: string, start: number): void {
+  const found: (Token | { kind: 'unknown'; from: number; to: number })[] = []
+  for (let i = 0; i < run.length;) {
+    const match = r.known.find((k) => run.startsWith(k.text, i))
+    const last = found.at(-1)
+    if (match) found.push(match.make(start + i, start + i + match.text.length))
+    else if (last?.kind === 'unknown') last.to += 1
+    else found.push({ kind: 'unknown', from: start + i, to: start + i + 1 })
+    i += match ? match.text.length : 1
+  }
+  // Two strange letters in a row are a strange word: the whole of it is named, not its remains.
+  if (found.some((part) => part.kind === 'unknown' && part.to - part.from > 1)) {
+    unknown(r, start, start + run.length)
+    r.push(start, { kind: 'name', name: run }, start + run.length)
+    return
+  }
+  for (const part of found) {
+    if (part.kind !== 'unknown') r.tokens.push(part)
+    else {
+      unknown(r, part.from, part.to)
+      r.push(part.from, { kind: 'name', name: r.text.slice(part.from, part.to) }, part.to)
+    }
+  }
+}
+
+/** A subscript right behind a letter, such as _2, _{0.5} or ₂: its text and end. */
+export function subscript(text: string, from: number): { text: string; to: number } | null {
+  const braces = /^_\{([^{}]{1,20})\}/.exec(text.slice(from, from + 24))
+  if (braces) return { text: braces[1]!, to: from + braces[0].length }
+  const plain = /^_(\d{1,9}|[A-Za-z])/.exec(text.slice(from, from + 11))
+  if (plain) return { text: plain[1]!, to: from + plain[0].length }
+  const digits = /^[₀-₉]{1,9}/.exec(text.slice(from, from + 9))
+  if (!digits) return null
+  return {
+    text: [...digits[0]].map((d) => loweredDigits.indexOf(d)).join(''),
+    to: from + digits[0].length,
+  }
+}
+
+/** log_2: the base stands below. */
+function logWithBase(r: TextReader, run: string, from: number, base: string): void {
+  const end = from + run.length
+  if (run.length > 3) cutRun(r, run.slice(0, -3), from)
+  if (/^[A-Za-z]$/.test(base) && base !== 'e' && !r.own.has(base)) unknown(r, end + 1, end + 2)
+  r.push(end - 3, { kind: 'function', name: 'logBase', spelled: 'log', base })
+}
+
+/** A letter with a subscript: one name. */
+function nameWithSubscript(r: TextReader, run: string, from: number, below: string): void {
+  const start = from + run.length - 1
+  if (run.length > 1) cutRun(r, run.slice(0, -1), from)
+  const named = /^\d+$/.test(below) ? run.slice(-1) + lowered(below) : `${run.slice(-1)}_${below}`
+  if (r.context.curves.includes(named)) {
+    r.push(start, { kind: 'curve', name: named })
+    return
+  }
+  if (!r.own.has(named)) {
+    r.problem(start, r.at, `${named} has no value yet`, { fix: 'give it one', missing: named })
+  }
+  r.push(start, { kind: 'name', name: named })
+}
+
+/** A run of letters: a word between pieces, known names, or letters with a subscript. */
+export function letters(r: TextReader): boolean {
+  const from = r.at
+  let end = from
+  while (end < r.text.length && letter.test(r.text[end]!)) end += 1
+  if (end === from) return false
+  const run = r.text.slice(from, end)
+  const below = subscript(r.text, end)
+  r.at = below ? below.to : end
+  if (below && run.endsWith('log')) logWithBase(r, run, from, below.text)
+  else if (below) nameWithSubscript(r, run, from, below.text)
+  else if (words.has(run) && !r.own.has(run)) r.pushWord(run, from, r.at)
+  else cutRun(r, run, from)
+  return true
+}

@@ -1,0 +1,120 @@
+import type { Relation } from '../../formula/tree'
+import type { Meaning, TextReader } from './textReader'
+
+const signs: Record<string, '+' | '-' | '*' | '/' | '^'> = {
+  '+': '+',
+  '-': '-',
+  '−': '-',
+  '–': '-',
+  '*': '*',
+  '·': '*',
+  '⋅': '*',
+  '×': '*',
+  '∙': '*',
+  '∗': '*',
+  '/': '/',
+  '÷': '/',
+  '∕': '/',
+  '⁄': '/',
+  '^': '^',
+}
+const relationSigns: Record<string, Relation> = {
+  '<=': '<=',
+  '>=': '>=',
+  '!=': '!=',
+  '≤': '<=',
+  '≥': '>=',
+  '≠': '!=',
+  '<': '<',
+  '>': '>',
+  '=': '=',
+}
+const fractions: Record<string, string> = {
+  '½': '(1/2)',
+  '⅓': '(1/3)',
+  '⅔': '(2/3)',
+  '¼': '(1/4)',
+  '¾': '(3/4)',
+}
+const primeMarks: Record<string, number> = { "'": 1, '′': 1, '’': 1, '"': 2, '″': 2, '‴': 3 }
+/** Single characters that mean one thing each. */
+const single: Record<string, Meaning> = {
+  '(': { kind: '(' },
+  ')': { kind: ')' },
+  '[': { kind: '(' },
+  ']': { kind: ')' },
+  '{': { kind: '(' },
+  '}': { kind: ')' },
+  '|': { kind: '|' },
+  ',': { kind: ',' },
+  ';': { kind: ';' },
+  '!': { kind: '!' },
+  '√': { kind: 'root' },
+  '∛': { kind: 'function', name: 'cbrt', spelled: '∛' },
+  '°': { kind: 'degree' },
+}
+
+/** Spaces, what pasted text carries, and invisible operators. */
+export function silent(r: TextReader): boolean {
+  const here = r.text[r.at]!
+  if (!/\s/.test(here) && !'\u2061\u2062\u200b\u200c\u200d\u2060\ufeff~'.includes(here))
+    return false
+  r.at += 1
+  return true
+}
+
+export function primes(r: TextReader): boolean {
+  const from = r.at
+  let count = 0
+  while (r.at < r.text.length && r.text[r.at]! in primeMarks) count += primeMarks[r.text[r.at++]!]!
+  if (count > 0) r.push(from, { kind: 'primes', count })
+  return count > 0
+}
+
+/** <, ≤, != and their like. */
+export function relations(r: TextReader): boolean {
+  const from = r.at
+  const two = r.text.slice(from, from + 2)
+  const relation = relationSigns[two] ?? relationSigns[r.text[from]!]
+  if (!relation) return false
+  r.at += two in relationSigns ? 2 : 1
+  r.push(from, { kind: 'relation', relation })
+  return true
+}
+
+/** Signs of arithmetic; ** is a power. */
+export function operators(r: TextReader): boolean {
+  const from = r.at
+  if (r.text.startsWith('**', from)) {
+    r.at += 2
+    r.push(from, { kind: 'sign', sign: '^' })
+    return true
+  }
+  const sign = signs[r.text[from]!]
+  if (!sign) return false
+  r.at += 1
+  r.push(from, { kind: 'sign', sign })
+  return true
+}
+
+/** Brackets, commas, √, ½ and other single characters. */
+export function singles(r: TextReader): boolean {
+  const from = r.at
+  const here = r.text[from]!
+  const fraction = fractions[here]
+  const meaning = single[here]
+  if (fraction === undefined && meaning === undefined) return false
+  r.at += 1
+  if (fraction !== undefined) r.readAs(fraction, from, r.at)
+  else r.push(from, meaning!)
+  return true
+}
+
+/** What has no meaning at all: told, and passed over. */
+export function strange(r: TextReader): boolean {
+  const from = r.at
+  const whole = String.fromCodePoint(r.text.codePointAt(from)!)
+  r.at += whole.length
+  r.problem(from, r.at, `“${whole}” has no meaning in a formula`, { fix: 'remove it' })
+  return true
+}

@@ -1,0 +1,60 @@
+import { spellings } from '../../functions'
+import type { Names, Token } from './token'
+
+/** One thing that letters may be made of. */
+export interface Known {
+  text: string
+  make: (from: number, to: number) => Token
+}
+
+/** All that a run of letters may be made of, longest first. */
+export function vocabulary({ variable, names, curves }: Names): Known[] {
+  const own = new Set([variable, ...names, ...curves])
+  const known: Known[] = []
+  for (const [text, functionName] of Object.entries(spellings)) {
+    // With a slider a, "asin x" is a · sin x.
+    if (own.has(text) || (/^a(sin|cos|tan)$/.test(text) && own.has('a'))) continue
+    known.push({
+      text,
+      make: (from, to) => ({ kind: 'function', name: functionName, spelled: text, from, to }),
+    })
+  }
+  known.push({ text: 'pi', make: (from, to) => ({ kind: 'constant', name: 'pi', from, to }) })
+  known.push({ text: 'π', make: (from, to) => ({ kind: 'constant', name: 'pi', from, to }) })
+  known.push({ text: 'e', make: (from, to) => ({ kind: 'constant', name: 'e', from, to }) })
+  for (const text of curves) {
+    known.push({ text, make: (from, to) => ({ kind: 'curve', name: text, from, to }) })
+  }
+  for (const text of [variable, ...names]) {
+    // A number is read with no variable at all; nothing may match the empty name.
+    if (text === '' || curves.includes(text)) continue
+    known.push({ text, make: (from, to) => ({ kind: 'name', name: text, from, to }) })
+  }
+  return known.sort((a, b) => b.text.length - a.text.length)
+}
+
+/** The number of single-letter edits from one word to another, for "did you mean". */
+function editDistance(a: string, b: string): number {
+  let row = Array.from({ length: b.length + 1 }, (_, i) => i)
+  for (let i = 1; i <= a.length; i++) {
+    const next = [i]
+    for (let j = 1; j <= b.length; j++) {
+      next.push(
+        Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)),
+      )
+    }
+    row = next
+  }
+  return row[b.length]!
+}
+
+/** The function whose spelling a strange word comes closest to, if one is near. */
+export function closestFunction(word: string): string | undefined {
+  // Nobody misspells a function at such length, and the distance is costly for long words.
+  if (word.length > 12) return undefined
+  const lower = word.toLowerCase()
+  return Object.keys(spellings)
+    .map((text) => ({ text, distance: editDistance(lower, text) }))
+    .filter(({ text, distance }) => distance <= (text.length > 3 ? 2 : 1) || lower === text)
+    .sort((a, b) => a.distance - b.distance)[0]?.text
+}

@@ -1,0 +1,107 @@
+import type { RealFunction } from '../evaluate/compile'
+import { curvesIn, name as nameTree, namesIn, type Tree } from '../formula/tree'
+import { type Parsed, parseFormula } from '../language/parse'
+import type { Problem } from '../language/problems'
+import type { CurveLookup, LineProblem, NumberLookup } from '../statements/contract'
+import { withPowerOfTen } from '../vocabulary/values'
+import type { Kept } from './kept'
+
+const parseMemoLimit = 500
+
+export type Read = <T>(key: string) => T
+export type Bound = { f: RealFunction; expanded: Tree } | { problem: LineProblem }
+
+/** Reads texts with the names of the present study. */
+export interface Reading {
+  parse: (text: string) => Parsed
+  /** What a text is worth; places and ends are written as numbers, sliders or sums of such. */
+  number: (text: string) => NumberLookup
+  /** A tree as a function, with the curves it uses and the present slider values put in. */
+  bind: (tree: Tree, path: readonly string[]) => Bound
+}
+
+export function createReading(read: Read, { parsed, once }: Kept): Reading {
+  const parse = (text: string): Parsed => {
+    const letter = read<string>('letter')
+    const known = read<string>('names')
+    const curves = read<string>('curveNames')
+    const key = [letter, known, curves, text].join('\u0000')
+    let result = parsed.get(key)
+    if (!result) {
+      if (parsed.size > parseMemoLimit) parsed.clear()
+      result = parseFormula(text, {
+        variable: letter,
+        names: known === '' ? [] : known.split(','),
+        curves: standIns(curves, letter),
+      })
+      parsed.set(key, result)
+    }
+    return result
+  }
+
+  const number = (text: string): NumberLookup => {
+    const result = parse(withPowerOfTen(text))
+    if (!result.ok) return { ok: false, problem: asLineProblem(result.problems[0]!) }
+    const { tree } = result
+    const letter = read<string>('letter')
+    if (namesIn(tree).has(letter)) {
+      const message = `a place cannot depend on ${letter}`
+      return { ok: false, problem: { message, fix: 'use a number or a slider' } }
+    }
+    const whole = bind(tree, [])
+    if ('problem' in whole) return { ok: false, problem: whole.problem }
+    const value = whole.f.value(0)
+    return Number.isFinite(value)
+      ? { ok: true, value, exact: namesIn(whole.expanded).size === 0 ? whole.expanded : null }
+      : { ok: false, problem: { message: `${text} has no value`, fix: 'check its sliders' } }
+  }
+
+  const bind = (tree: Tree, path: readonly string[]): Bound => {
+    const letter = read<string>('letter')
+    const trees: Record<string, Tree> = {}
+    for (const used of curvesIn(tree)) {
+      if (path.includes(used)) return { problem: circular([...path, used]) }
+      const found = read<CurveLookup>(`curve:${used}`)
+      if (!found.ok) {
+        return { problem: { message: `${used} cannot be used: ${found.problem.message}` } }
+      }
+      if (!found.curve.formula) {
+        return { problem: { message: `${used} has no formula, so it cannot stand in another one` } }
+      }
+      trees[used] = found.curve.f.tree
+    }
+    const expanded = once.expand(tree, trees, letter)
+    const values: Record<string, number> = {}
+    for (const used of namesIn(expanded)) {
+      if (used !== letter) values[used] = read<number>(`slider:${used}`)
+    }
+    return { f: once.compile(expanded, letter).withParameters(values), expanded }
+  }
+
+  return { parse, number, bind }
+}
+
+/** A stand-in is enough for the parser, which only wants to know which names are curves. */
+const standIns = (curves: string, letter: string): Record<string, Tree> =>
+  curves === '' ? {} : Object.fromEntries(curves.split(',').map((c) => [c, nameTree(letter)]))
+
+export function asLineProblem({
+  message,
+  fix,
+  missing,
+  from,
+  to,
+  replacement,
+}: Problem): LineProblem {
+  return {
+    message,
+    ...(fix ? { fix } : {}),
+    ...(missing ? { missing } : {}),
+    at: { from, to, ...(replacement ? { replacement } : {}) },
+  }
+}
+
+export const circular = (path: readonly string[]): LineProblem => ({
+  message: `defined by itself: ${path.join(' → ')}`,
+  fix: 'let one of them stand on its own',
+})

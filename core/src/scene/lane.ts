@@ -1,0 +1,418 @@
+import type { Evaluation } from '../results/evaluation'
+import type { CurveResult, DrawnFunction } from '../statements/contract'
+import type { Study } from '../study/schema'
+import type { LineLook } from '../vocabulary/members'
+import { formatPower, formatTiny } from '../vocabulary/numbers'
+import {
+  bandItems,
+  type Finding,
+  guideItems,
+  hiddenFeatures,
+  hiddenSentence,
+  leavesFoot,
+} from './findings'
+import { canBeDrawn, type Frame, toPixelX, toPixelY } from './frame'
+import { gridItems } from './grid'
+import { insetFrame, makeInset } from './inset'
+import type { Item } from './items'
+import type { Keeper } from './keeper'
+import { type LabelSides, placeLabels } from './labels'
+import { type Drawn, fittedHeights, reachedBy, shownHeights } from './laneHeights'
+import { firstOfEach, itemsOf, type MarkOfLine, sampledOf } from './lineMarks'
+import { curveInk, inkOf, type LookOf, withLook } from './looks'
+import type { Sample } from './marks'
+import type { LaneScene, PlacedTick, Viewport } from './picture'
+import { round, sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
+import { summarise } from './summary'
+import { axisTicks } from './ticks'
+
+export type Findings = ReadonlyMap<string, Finding>
+type Lane = Study['lanes'][number]
+
+/** What all lanes of a picture share. */
+export interface Ground {
+  evaluation: Evaluation
+  viewport: Viewport
+  findings: Findings
+  x: readonly [number, number]
+  width: number
+  ticks: readonly PlacedTick[]
+  /** A frame can be too narrow or too wide for any screen. */
+  across: boolean
+  marksOf: ReadonlyMap<string, readonly MarkOfLine[]>
+  lookOf: LookOf
+  keeper: Keeper
+  /** For each lane which side its labels stood on last. */
+  sides: Map<string, LabelSides>
+}
+
+/** q′, or ∫q for the area from the beginning of the span. */
+export const laneTitle = ({ curve, order }: { curve: string; order: number }) =>
+  order < 0 ? `∫${curve}` : curve + '′'.repeat(order)
+
+/** "the frame runs from x = 0 to 1·10⁻³¹⁰: too narrow to be drawn" */
+function tooNarrowOrWide(what: string, [from, to]: readonly [number, number]): string {
+  const show = (v: number) => (Math.abs(v) < 1e9 ? formatTiny(v, 12) : formatPower(v, 12))
+  const fault = to - from > 1 ? 'wide' : 'narrow'
+  return `This frame runs from ${what} = ${show(from)} to ${show(to)}: too ${fault} to be drawn.`
+}
+
+/** What a lane shows; where its curve cannot be drawn, why. */
+export function makeLane(lane: Lane, ground: Ground): LaneScene {
+  const { evaluation, viewport, x, width, keeper } = ground
+  const found = evaluation.curves.get(lane.curve)
+  const height = viewport.heights[lane.id] ?? 0
+  const title = laneTitle(lane)
+  if (!found?.ok) return emptyLane(lane, ground, null, `${title} cannot be drawn yet.`)
+  if (width <= 0 || height <= 0) return emptyLane(lane, ground, null)
+  if (!ground.across) {
+    return emptyLane(lane, ground, tooNarrowOrWide(evaluation.study.variable.letter, x))
+  }
+  const curves = curvesOfLane(lane, found.curve, ground)
+  const y = heightsOf(lane, curves, ground)
+  if (!canBeDrawn(y)) {
+    return emptyLane(lane, ground, tooNarrowOrWide(`the height of ${title}`, y))
+  }
+  const key = `${lane.id}.frame`
+  const frame = keeper.keep(key, [x, y, width, height], (): Frame => ({ x, y, width, height }))
+  return drawLane(lane, curves, frame, ground)
+}
+
+function emptyLane(
+  lane: Lane,
+  { viewport, keeper }: Ground,
+  undrawn: string | null,
+  summary = undrawn ?? '',
+): LaneScene {
+  const title = laneTitle(lane)
+  const height = viewport.heights[lane.id] ?? 0
+  return keeper.keep(`lane.${lane.id}`, [height, title, undrawn, summary], () => ({
+    id: lane.id,
+    curve: lane.curve,
+    order: lane.order,
+    title,
+    height,
+    y: [-1, 1] as const,
+    ticks: [],
+    items: [],
+    summary,
+    outside: false,
+    undrawn,
+    hidden: null,
+    inset: null,
+  }))
+}
+
+/** The curve a lane is about and those laid over it. */
+interface LaneCurves {
+  curve: CurveResult
+  f: DrawnFunction
+  over: { name: string; order: number; curve: CurveResult; f: DrawnFunction }[]
+  marked: readonly MarkOfLine[]
+  /** Its place among all curves, which gives its colour. */
+  index: number
+}
+
+function curvesOfLane(lane: Lane, curve: CurveResult, ground: Ground): LaneCurves {
+  const { keep } = ground.keeper
+  const { curves } = ground.evaluation
+  const f = keep(`${lane.id}.f`, [curve, lane.order], () => curve.drawn(lane.order))
+  const over = lane.overlays.flatMap(({ curve: name, order }) => {
+    const other = curves.get(name)
+    if (!other?.ok) return []
+    const drawn = keep(`${lane.id}.over.${name}.${order}`, [other.curve, order], () =>
+      other.curve.drawn(order),
+    )
+    return [{ name, order, curve: other.curve, f: drawn }]
+  })
+  const shown = [{ curve: lane.curve, order: lane.order }, ...lane.overlays]
+  const marked = shown.flatMap((s) => ground.marksOf.get(`${s.curve}:${s.order}`) ?? [])
+  return { curve, f, over, marked, index: [...curves.keys()].indexOf(lane.curve) }
+}
+
+function heightsOf(lane: Lane, { curve, f, over }: LaneCurves, ground: Ground) {
+  const { x, width, viewport, keeper } = ground
+  const height = viewport.heights[lane.id] ?? 0
+  const reached = (ground.marksOf.get(`${lane.curve}:${lane.order}`) ?? []).flatMap(({ mark }) =>
+    reachedBy(mark),
+  )
+  const seen = [Math.max(x[0], curve.from), Math.min(x[1], curve.to)]
+  const fitted = keeper.keep(
+    `${lane.id}.fit`,
+    [f, ...seen, ...reached, ...over.map((o) => o.f)],
+    () => {
+      const drawn = (d: { f: DrawnFunction; curve: CurveResult }): Drawn => ({
+        f: d.f,
+        from: d.curve.from,
+        to: d.curve.to,
+      })
+      return fittedHeights(drawn({ f, curve }), over.map(drawn), x, reached)
+    },
+  )
+  const held = viewport.held?.get(lane.id)
+  const [y0, y1] = shownHeights(lane, held, fitted, x, { width, height })
+  return keeper.keep(`${lane.id}.y`, [y0, y1], () => [y0, y1] as const)
+}
+
+/** Everything a lane shows, from the ground up. */
+function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground): LaneScene {
+  const { keep } = ground.keeper
+  const { study } = ground.evaluation
+  const { curve, f } = curves
+  const { height } = frame
+  const title = laneTitle(lane)
+  const key = (part: string) => `${lane.id}.${part}`
+  const ticks = keep(key('ticks'), [frame.y, height], () =>
+    axisTicks(...frame.y, height, 48).map(({ value, text }) => ({
+      at: round(toPixelY(frame, value)),
+      text,
+    })),
+  )
+  const strokes = strokesOf(lane, curves, frame, ground)
+  const outside = keep(
+    key('outside'),
+    [strokes],
+    () => !strokes.some((s) => s.some((v, i) => i % 2 === 1 && v >= 0 && v <= height)),
+  )
+  const finding = ground.findings.get(lane.curve)
+  const hidden = hiddenIn(lane, finding, frame, strokes, ground)
+  const zoomed = insetOf(lane, curves, frame, strokes, ground)
+  const items = laneItems(lane, curves, frame, ground, { ticks, strokes, tied: zoomed.tied })
+  const summary = keep(key('summary'), [f, curve, study.variable, study.decimals, lane.order], () =>
+    summarise(title, curve, lane.order, f, study),
+  )
+  const { inset } = zoomed
+  return keep(
+    key('scene'),
+    [frame.y, height, ticks, summary, outside, hidden, inset, title, ...items],
+    (): LaneScene => ({
+      id: lane.id,
+      curve: lane.curve,
+      order: lane.order,
+      title,
+      height,
+      y: frame.y,
+      ticks,
+      items,
+      summary,
+      outside,
+      undrawn: null,
+      hidden,
+      inset,
+    }),
+  )
+}
+
+/** The curve as strokes: quick ones while something moves, careful ones when it has ended. */
+function strokesOf(lane: Lane, { curve, f }: LaneCurves, frame: Frame, ground: Ground): Stroke[] {
+  const { keep, known } = ground.keeper
+  const sampled = [f, curve.from, curve.to, frame]
+  const sample = (care: boolean) => () => sampleCurve(f, curve.from, curve.to, frame, care)
+  return (
+    known<Stroke[]>(`${lane.id}.strokes`, sampled) ??
+    (ground.viewport.hurried
+      ? keep(`${lane.id}.quick`, sampled, sample(false))
+      : keep(`${lane.id}.strokes`, sampled, sample(true)))
+  )
+}
+
+/** What this frame cannot show of what was found about the curve. */
+function hiddenIn(
+  lane: Lane,
+  finding: Finding | undefined,
+  frame: Frame,
+  strokes: readonly Stroke[],
+  { evaluation, keeper }: Ground,
+): LaneScene['hidden'] {
+  if (!finding || finding.stale || lane.order !== 0) return null
+  const { letter } = evaluation.study.variable
+  return keeper.keep(`${lane.id}.hidden`, [finding, frame, letter, strokes], () => {
+    const found = hiddenFeatures(finding, frame)
+    if (!found) return null
+    const { from, to } = found
+    const sentence = hiddenSentence(found, letter)
+    return { sentence, from, to, atFoot: leavesFoot(strokes, frame, sentence) }
+  })
+}
+
+/** The inset of a lane and what ties it to the stretch it enlarges. */
+function insetOf(
+  lane: Lane,
+  { curve, f, index }: LaneCurves,
+  frame: Frame,
+  strokes: readonly Stroke[],
+  { findings, keeper }: Ground,
+): { inset: LaneScene['inset']; tied: readonly Item[] } {
+  const stretch = lane.inset && canBeDrawn(lane.inset) ? lane.inset : null
+  if (!stretch) return { inset: null, tied: [] }
+  const finding = findings.get(lane.curve)
+  const inset = keeper.keep(`${lane.id}.inset`, [stretch, f, frame, strokes, finding, index], () =>
+    makeInset(stretch, f, [curve.from, curve.to], frame, strokes, finding, curveInk(index)),
+  )
+  if (!inset) return { inset, tied: [] }
+  const tied = keeper.keep(`${lane.id}.inset.tie`, [inset, frame, f], () =>
+    insetFrame(inset, frame, f),
+  )
+  return { inset, tied }
+}
+
+/** What is drawn in a lane, in the order of drawing. */
+function laneItems(
+  lane: Lane,
+  curves: LaneCurves,
+  frame: Frame,
+  ground: Ground,
+  drawn: { ticks: readonly PlacedTick[]; strokes: Stroke[]; tied: readonly Item[] },
+): Item[] {
+  const { keep } = ground.keeper
+  const { width, height } = frame
+  const { strokes } = drawn
+  const { grid, axes } = ground.evaluation.study.display
+  const key = (part: string) => `${lane.id}.${part}`
+  const lines = keep(key('grid'), [ground.ticks, drawn.ticks, frame, grid, axes], () =>
+    gridItems(frame, ground.ticks, drawn.ticks, grid, axes),
+  )
+  const over = overlaid(lane, curves, frame, ground)
+  const found = foundItems(lane, curves, frame, ground)
+  const follow: Sample = (of) => sampledOf(of, ground.evaluation.curves)
+  const marks = curves.marked.flatMap((m) =>
+    keep(key(`mark.${m.line}.${m.mark.id}`), [m.mark, frame, m.dimmed, m.look, m.label], () =>
+      itemsOf(m, frame, follow),
+    ),
+  )
+  const sides = ground.sides.get(lane.id) ?? new Map()
+  ground.sides.set(lane.id, sides)
+  const labelled = [width, height, strokes, ...over.strokes, ...marks]
+  // Dots come last, so that nothing is drawn over what can be taken hold of.
+  return [
+    ...lines,
+    ...found.filter(isBehind),
+    ...placeGuides(lane, frame, ground),
+    ...marks.filter(({ layer }) => layer === 'insides'),
+    ...drawn.tied,
+    ...over.paths,
+    ...curveItems(lane, curves, strokes, ground),
+    ...found.filter((item) => !isBehind(item)),
+    ...keep(key('marks'), labelled, () =>
+      placeLabels(
+        marks.filter(({ layer }) => layer !== 'points' && layer !== 'insides'),
+        width,
+        height,
+        [...strokes, ...over.strokes],
+        sides,
+      ),
+    ),
+    ...firstOfEach(marks.filter(({ layer }) => layer === 'points')),
+  ]
+}
+
+/** Bands lie behind the curve, guides before it. */
+const isBehind = (item: Item) => item.kind === 'rect' || item.key.startsWith('band')
+
+/** The curve of a lane with the words someone has put to it. */
+function curveItems(
+  lane: Lane,
+  { curve, index }: LaneCurves,
+  strokes: Stroke[],
+  { lookOf, keeper }: Ground,
+): Item[] {
+  const look = lookOf(lane.curve, lane.order)
+  const drawn = keeper.keep(`${lane.id}.curve`, [strokes, index, curve.stale, look], (): Item =>
+    withLook(
+      {
+        kind: 'path',
+        key: 'curve',
+        layer: 'ground',
+        d: look?.hidden ? '' : strokesToPath(strokes),
+        ink: curveInk(index),
+        width: 3,
+        order: lane.order,
+        dimmed: curve.stale,
+      },
+      look,
+    ),
+  )
+  const caption = keeper.keep(`${lane.id}.caption`, [strokes, look, index], () =>
+    captionItems(strokes, look, index),
+  )
+  return [drawn, ...caption]
+}
+
+/** The words someone has put to a curve, where it leaves the picture on the right. */
+function captionItems(
+  strokes: readonly Stroke[],
+  look: LineLook | undefined,
+  index: number,
+): Item[] {
+  const last = strokes.at(-1)
+  if (!look?.label || look.hidden || !last) return []
+  const at = Math.max(0, Math.floor(last.length / 2) - 12) * 2
+  return [
+    {
+      kind: 'label',
+      key: 'caption',
+      layer: 'ground',
+      x: round(last[at]! - 6),
+      y: round(last[at + 1]! - 10),
+      text: look.label,
+      ink: inkOf(look) ?? curveInk(index),
+      anchor: 'end',
+    },
+  ]
+}
+
+/** The curves laid over a lane's own. */
+function overlaid(lane: Lane, { over }: LaneCurves, frame: Frame, ground: Ground) {
+  const { keep } = ground.keeper
+  const { hurried } = ground.viewport
+  const names = [...ground.evaluation.curves.keys()]
+  const drawn = over.map((o) => {
+    const part = `over.${o.name}.${o.order}`
+    const strokes = keep(`${lane.id}.${part}.strokes`, [o.f, o.curve, frame, hurried], () =>
+      sampleCurve(o.f, o.curve.from, o.curve.to, frame, hurried !== true),
+    )
+    const path = keep(`${lane.id}.${part}.path`, [strokes, o.curve], (): Item => ({
+      kind: 'path',
+      key: part,
+      layer: 'ground',
+      d: strokesToPath(strokes),
+      ink: curveInk(names.indexOf(o.name)),
+      width: 3,
+      order: o.order,
+      dimmed: o.curve.stale,
+    }))
+    return { strokes, path }
+  })
+  return { strokes: drawn.flatMap((d) => d.strokes), paths: drawn.map((d) => d.path) }
+}
+
+/** What was found about the curve: bands of its signs, guides between lanes. */
+function foundItems(lane: Lane, { index }: LaneCurves, frame: Frame, ground: Ground): Item[] {
+  const finding = ground.findings.get(lane.curve)
+  if (!finding) return []
+  const open = ground.evaluation.study.lanes.flatMap((l) =>
+    l.curve === lane.curve ? [l.order] : [],
+  )
+  return ground.keeper.keep(`${lane.id}.found`, [finding, frame, open.join(), index], () => [
+    ...bandItems(lane.curve, lane.order, finding, frame),
+    ...guideItems(lane.order, open, finding, frame, curveInk(index)),
+  ])
+}
+
+/** A dotted line through all lanes at each place. */
+const placeGuides = (lane: Lane, frame: Frame, { evaluation, keeper }: Ground): Item[] =>
+  evaluation.places.flatMap((place) => {
+    const at = toPixelX(frame, place.value)
+    if (!(at >= 0 && at <= frame.width)) return []
+    return keeper.keep(`${lane.id}.guide.${place.text}`, [at, frame.height], (): Item[] => [
+      {
+        kind: 'path',
+        key: `guide.${place.text}`,
+        layer: 'marks',
+        d: `M${round(at)} 0V${frame.height}`,
+        ink: 'place',
+        width: 1.5,
+        dotted: true,
+      },
+    ])
+  })

@@ -1,0 +1,64 @@
+import { kindOf, type Statement } from '../statements'
+import type { LineLook } from '../vocabulary/members'
+import type { Ink, Item } from './items'
+
+export type LookOf = (curve: string, order: number) => LineLook | undefined
+
+/** The colours of curves follow the order in which they were written. */
+export const curveInk = (index: number): Ink => `curve${((index % 5) + 1) as 1 | 2 | 3 | 4 | 5}`
+
+/** The ink that someone has chosen for a line, if any. */
+export const inkOf = (look: LineLook | undefined): Ink | null =>
+  look?.colour === undefined
+    ? null
+    : (
+        {
+          kelp: 'curve1',
+          slate: 'curve2',
+          plum: 'curve3',
+          moss: 'curve4',
+          umber: 'curve5',
+          rust: 'place',
+          ochre: 'span',
+        } as const
+      )[look.colour]
+
+/** An item as someone wants its line drawn. */
+export function withLook(item: Item, look: LineLook | undefined): Item {
+  if (!look || item.kind === 'rect') return item
+  const ink = inkOf(look) ?? item.ink
+  if (item.kind !== 'path') return { ...item, ink }
+  const dash = look.dash === 'usual' ? undefined : look.dash
+  return {
+    ...item,
+    ink,
+    width: look.width ?? item.width,
+    ...(dash ? { dash, dotted: false } : {}),
+  }
+}
+
+/**
+ * The look of each curve and derivative. A derivative has that of the line that stands for it, and
+ * else the colour and stroke of its curve's family, but not its words.
+ */
+export function looksOf(lines: readonly Statement[]): LookOf {
+  const looks = new Map<string, LineLook>()
+  for (const line of lines) {
+    const stands = kindOf(line).drawn?.stands?.(line)
+    if (!stands || !line.look) continue
+    const key = `${stands.curve}:${stands.order}`
+    if (!looks.has(key)) looks.set(key, line.look)
+  }
+  const made = new Map<string, LineLook | undefined>()
+  return (curve, order) => {
+    const own = looks.get(`${curve}:${order}`)
+    if (order === 0) return own
+    const key = `${curve}:${order}`
+    const family = looks.get(`${curve}:0`)
+    if (!made.has(key)) {
+      const { hidden: _, label: __, ...shared } = family ?? {}
+      made.set(key, family || own ? { ...shared, ...own } : undefined)
+    }
+    return made.get(key)
+  }
+}

@@ -1,0 +1,71 @@
+import type { SpanText } from '../vocabulary/members'
+import type { Item } from './items'
+import type { Inset } from './inset'
+
+/** What the picture needs from the screen. */
+export interface Viewport {
+  width: number
+  /** The height of each lane by its id. */
+  heights: Readonly<Record<string, number>>
+  /** Vertical frames to keep while a gesture runs, by lane. */
+  held?: ReadonlyMap<string, readonly [number, number]>
+  /** The horizontal frame to keep while a gesture runs. */
+  heldX?: readonly [number, number]
+  /** Something is under way: curves are sampled quickly, and with care when it has ended. */
+  hurried?: boolean
+}
+
+export interface PlacedTick {
+  at: number
+  text: string
+}
+
+export interface LaneScene {
+  id: string
+  curve: string
+  order: number
+  /** q′ */
+  title: string
+  y: readonly [number, number]
+  height: number
+  ticks: readonly PlacedTick[]
+  items: readonly Item[]
+  /** One sentence on what is seen, for those who do not see it. */
+  summary: string
+  /** No part of the curve lies inside the frame. */
+  outside: boolean
+  /** Why nothing is drawn although there is a curve: a frame that no screen can lay out. */
+  undrawn: string | null
+  /** What this frame cannot show; said at the foot where the curve runs through the top. */
+  hidden: { sentence: string; from: number; to: number; atFoot: boolean } | null
+  inset: Inset | null
+}
+
+/** The flag of a place on the ruler. */
+export interface Flag {
+  text: string
+  value: number
+  at: number
+  /** The slider that moves when the flag does, or null for a typed number or a tangle. */
+  slider: string | null
+  /** A typed number, which is replaced when the flag moves. */
+  fixed: boolean
+}
+
+export interface Scene {
+  x: readonly [number, number]
+  width: number
+  ticks: readonly PlacedTick[]
+  lanes: readonly LaneScene[]
+  flags: readonly Flag[]
+  bars: readonly Bar[]
+}
+
+/** A span as a bar on the ruler. */
+export interface Bar {
+  span: SpanText
+  from: { value: number; at: number }
+  to: { value: number; at: number }
+  /** Bars that would lie on each other stand in rows. */
+  row: number
+}
