@@ -2,17 +2,16 @@
 export { compile, type FormulaOptions } from './algebra/compile'
 export { differentiate } from './algebra/differentiate'
 export { simplify } from './algebra/simplify'
-export {
-  type Break,
-  type BreakKind,
-  examine,
-  examineInSteps,
-  type Examination,
-  type Extreme,
-  type Feature,
-  type Inflection,
-  type TurningPoint,
-} from './features/examine'
+export type {
+  Break,
+  BreakKind,
+  Examination,
+  Extreme,
+  Feature,
+  Inflection,
+  TurningPoint,
+} from './features/examination'
+export { examine, examineInSteps } from './features/examine'
 export { accumulate, type Accumulation } from './calculus/accumulate'
 export {
   areaBetween,
@@ -83,7 +82,8 @@ export { labelNames } from './scene/labelNames'
 export { labelBox } from './scene/labels'
 export { isFilled, markerPath } from './scene/markers'
 export type { Finding } from './scene/findings'
-export { type Findings, laneTitle } from './scene/lane'
+export type { Findings } from './scene/ground'
+export { laneTitle } from './scene/lane'
 export type { Bar, Flag, LaneScene, Scene } from './scene/picture'
 export { createSceneMaker, frameOf, type SceneMaker } from './scene/scene'
 export { type CurveReading, readCurveAt } from './scene/reading'
@@ -115,10 +115,19 @@ export type {
 export { readingsLine } from './statements/readings'
 export { parseCurveRef, sentenceText } from './statements/shared/slots'
 export { blankStudy, type Created, createStudy } from './study/create'
-export * from './study/edits'
+export * from './study/edits/edit'
+export * from './study/edits/labels'
+export * from './study/edits/lanes'
+export * from './study/edits/lines'
+export * from './study/edits/names'
+export * from './study/edits/places'
+export * from './study/edits/sliders'
+export * from './study/edits/spans'
+export * from './study/edits/study'
 export * from './study/framing'
 export { compareGuess, type GuessCompared } from './study/guess'
 export * from './study/motion'
+export * from './study/walk'
 export * from './study/signGuess'
 export { createEvaluator, type Evaluator } from './results/evaluate'
 export { type Evaluation, spanBounds } from './results/evaluation'

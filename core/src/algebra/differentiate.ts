@@ -1,17 +1,14 @@
 import { compileTree } from '../evaluate/compile'
-import { entryOf, maybeEntry } from '../functions'
+import { entryOf } from '../functions'
 import { addRational, rational } from '../arithmetic/rational'
 import {
   call,
   type CallTree,
-  childrenOf,
   compare,
   type Condition,
-  conditionParts,
   curve,
   dependsOn,
   exactly,
-  equalsNumber,
   isNumber,
   keyOf,
   literalFraction,
@@ -28,7 +25,9 @@ import {
   type Tree,
   whole,
 } from '../formula/tree'
-import { isNeverZero, isPositive, isTotal, quotientOfNonzero, simplify } from './simplify'
+import { quotientOfNonzero, simplify } from './simplify'
+import { hasCurve, keepDomain } from './keepDomain'
+import { openAt, placeOf } from './stretches'
 
 /**
  * The derivative of a tree by a variable, simplified. It carries its function's domain: where the
@@ -217,119 +216,6 @@ function piecesRule(tree: PiecesTree, variable: string): Tree {
   return pieces(...(opened ?? [...withoutSlope(missing), ...parts]))
 }
 
-/**
- * The pieces as the stretches they come to, closed only where a slope exists: "x < 1" followed by
- * "otherwise" becomes x < 1 and x > 1 at a kink. Null where a condition is no stretch of the
- * variable between plain numbers, or where a piece keeps more than one stretch.
- */
-function openAt(parts: Piece[], missing: Condition[], variable: string): Piece[] | null {
-  const kinks = missing.map((m) => placeOf(m, variable))
-  const numbers = kinks.map((k) => (k ? numberOf(k) : null))
-  if (numbers.includes(null)) return null
-  // Without a kink nothing has to be opened, and the conditions stay as they were written.
-  if (numbers.length === 0) return parts
-  let free: Stretch[] = [everything]
-  const opened: Piece[] = []
-  for (const { body, when } of parts) {
-    const asked = when === null ? everything : stretchOf(when, variable)
-    if (!asked) return null
-    const kept = free.flatMap((f) => intersect(f, asked))
-    free = free.flatMap((f) => without(f, asked))
-    if (kept.length > 1) return null
-    if (kept.length === 0) continue
-    const isKink = (end: End) => end.at !== null && numbers.includes(end.value)
-    const [low, high] = [kept[0]!.low, kept[0]!.high].map((end) =>
-      isKink(end) ? { ...end, closed: false } : end,
-    ) as [End, End]
-    opened.push({ body, when: asCondition({ low, high }, variable) })
-  }
-  return opened
-}
-
-/** One end of a stretch; `at` is null where it goes on without end. */
-interface End {
-  at: Tree | null
-  value: number
-  closed: boolean
-}
-interface Stretch {
-  low: End
-  high: End
-}
-const everything: Stretch = {
-  low: { at: null, value: -Infinity, closed: false },
-  high: { at: null, value: Infinity, closed: false },
-}
-
-/** The value of a tree without names or curves, or null. */
-const numberOf = (tree: Tree): number | null =>
-  namesIn(tree).size > 0 || hasCurve(tree) ? null : compileTree(tree).value(0)
-
-function stretchOf(condition: Condition, variable: string): Stretch | null {
-  if (condition.kind !== 'compare') return null
-  let stretch = everything
-  for (const [i, relation] of condition.relations.entries()) {
-    const [left, right] = [condition.terms[i]!, condition.terms[i + 1]!]
-    const isVariable = (t: Tree) => t.kind === 'name' && t.name === variable
-    if (relation === '=' || relation === '!=') return null
-    const at = isVariable(left) ? right : isVariable(right) ? left : null
-    const value = at && numberOf(at)
-    if (at === null || value === null || Number.isNaN(value)) return null
-    const end: End = { at, value, closed: relation.endsWith('=') }
-    const above = relation.startsWith('>') === isVariable(left)
-    const half = above ? { ...everything, low: end } : { ...everything, high: end }
-    const met = intersect(stretch, half)
-    if (met.length === 0) return null
-    stretch = met[0]!
-  }
-  return stretch
-}
-
-const laterLow = (a: End, b: End) =>
-  a.value > b.value || (a.value === b.value && !a.closed) ? a : b
-const earlierHigh = (a: End, b: End) =>
-  a.value < b.value || (a.value === b.value && !a.closed) ? a : b
-
-function intersect(a: Stretch, b: Stretch): Stretch[] {
-  const low = laterLow(a.low, b.low)
-  const high = earlierHigh(a.high, b.high)
-  const isEmpty =
-    low.value > high.value || (low.value === high.value && !(low.closed && high.closed))
-  return isEmpty ? [] : [{ low, high }]
-}
-
-/** What a stretch leaves of another. */
-function without(from: Stretch, taken: Stretch): Stretch[] {
-  const turned = (end: End): End => ({ ...end, closed: !end.closed })
-  return [
-    ...(taken.low.at ? intersect(from, { ...everything, high: turned(taken.low) }) : []),
-    ...(taken.high.at ? intersect(from, { ...everything, low: turned(taken.high) }) : []),
-  ]
-}
-
-function asCondition({ low, high }: Stretch, variable: string): Condition | null {
-  const x: Tree = { kind: 'name', name: variable }
-  if (low.at && high.at) {
-    return {
-      kind: 'compare',
-      terms: [low.at, x, high.at],
-      relations: [low.closed ? '<=' : '<', high.closed ? '<=' : '<'],
-    }
-  }
-  if (low.at) return compare(x, low.closed ? '>=' : '>', low.at)
-  return high.at ? compare(x, high.closed ? '<=' : '<', high.at) : null
-}
-
-/** The number a boundary x = c or c = x stands at, or null for any other kind. */
-function placeOf(condition: Condition, variable: string): Tree | null {
-  if (condition.kind !== 'compare') return null
-  const [left, right] = condition.terms
-  const isVariable = (t: Tree) => t.kind === 'name' && t.name === variable
-  if (isVariable(left!) && !dependsOn(right!, variable)) return right!
-  if (isVariable(right!) && !dependsOn(left!, variable)) return left!
-  return null
-}
-
 /** A piece that is nowhere defined, put first so that it wins at the missing joins. */
 function withoutSlope(missing: Condition[]): Piece[] {
   return missing.map((when) => ({ body: quotient(whole(0), whole(0)), when }))
@@ -342,112 +228,4 @@ function hasSlopeWhere(tree: PiecesTree, left: Tree, right: Tree, variable: stri
   if (hasCurve(tree)) return false
   const [, slope] = compileTree(tree, { variable }).derivatives(compileTree(at).value(0), 1)
   return !Number.isNaN(slope)
-}
-
-const hasCurve = (tree: Tree): boolean => tree.kind === 'curve' || childrenOf(tree).some(hasCurve)
-
-/** What must hold for a tree to have a value, apart from what its parts ask for in pieces. */
-function needs(tree: Tree, into = new Map<string, Condition>()): Map<string, Condition> {
-  const add = (condition: Condition) =>
-    into.set(conditionParts(condition).map(keyOf).join('|') + relationText(condition), condition)
-  if (tree.kind === 'call') {
-    const domain = maybeEntry(tree.name)?.domain
-    if (domain) add(domain(tree.args[0]!))
-  }
-  if (tree.kind === 'call' && tree.name === 'logBase') {
-    add(compare(tree.args[1]!, '>', whole(0)))
-  }
-  if (tree.kind === 'power') {
-    const { base, exponent } = tree
-    const fraction = literalFraction(exponent)
-    const broken = fraction ? fraction.d % 2n === 0n : isNumber(exponent) && exponent.exact.d > 1n
-    const negative = fraction ? fraction.n < 0n : isNumber(exponent) && exponent.exact.n < 0n
-    if (broken) add(compare(base, negative ? '>' : '>=', whole(0)))
-    else if (negative) add(compare(base, '!=', whole(0)))
-    // A base to a moving power: a whole exponent may come up, so nothing surely fails below 0.
-  }
-  if (tree.kind === 'quotient' && !isTotal(tree)) add(compare(tree.below, '!=', whole(0)))
-  if (tree.kind !== 'pieces') for (const part of childrenOf(tree)) needs(part, into)
-  return into
-}
-
-const relationText = (condition: Condition): string =>
-  condition.kind === 'compare' ? condition.relations.join() : condition.kind
-
-/** Adds the conditions of the function that its derivative's rule has lost. */
-function keepDomain(rule: Tree, of: Tree, variable: string): Tree {
-  const asked = needs(rule)
-  const lost = [...needs(of)].filter(([, condition]) => !isImplied(condition, asked, variable))
-  if (lost.length === 0) return rule
-  const conditions = lost.map(([, condition]) => condition)
-  const when: Condition = conditions.length === 1 ? conditions[0]! : { kind: 'all', of: conditions }
-  return pieces({ body: rule, when })
-}
-
-function isImplied(
-  condition: Condition,
-  asked: ReadonlyMap<string, Condition>,
-  variable: string,
-): boolean {
-  if (condition.kind !== 'compare') return false
-  // A condition on numbers alone, such as 2 > 0, is settled here and now.
-  const names = new Set(conditionParts(condition).flatMap((t) => [...namesIn(t)]))
-  if (names.size === 0 && !conditionParts(condition).some(hasCurve)) {
-    return holdsForNumbers(condition)
-  }
-  if (!names.has(variable) && names.size === 0) return true
-  const [left, right] = condition.terms
-  const relation = condition.relations[0]!
-  if (equalsNumber(right!, 0)) {
-    // t² + 1 > 0 goes without saying.
-    if (['>', '>='].includes(relation) && isPositive(left!)) return true
-    if (relation === '!=' && isNeverZero(left!)) return true
-  }
-  return [...asked.values()].some((other) => {
-    if (other.kind !== 'compare') return false
-    const key = (c: typeof other) => c.terms.map(keyOf).join('|')
-    if (key(other) === key(condition) && other.relations.length === condition.relations.length) {
-      const stronger = other.relations[0] === '>' && ['>=', '!=', '>'].includes(relation)
-      if (stronger || other.relations.join() === condition.relations.join()) return true
-    }
-    // 1/x² asks for x² ≠ 0, which is x ≠ 0; 1/√(1-u²) asks for |u| ≤ 1.
-    const below = other.terms[0]!
-    if (relation === '!=' && equalsNumber(right!, 0) && other.relations[0] === '!=') {
-      return factorKeys(below).includes(keyOf(rootless(left!))) || factorsCover(left!, below)
-    }
-    if (condition.relations.join() === '<=,<=' && other.relations[0] === '>=') {
-      return (
-        equalsNumber(left!, -1) &&
-        equalsNumber(condition.terms[2]!, 1) &&
-        keyOf(below) ===
-          keyOf(simplify(sum(whole(1), negate(power(condition.terms[1]!, whole(2))))))
-      )
-    }
-    return false
-  })
-}
-
-/** The bases among the factors of a product. */
-function factorKeys(tree: Tree): string[] {
-  const factors = tree.kind === 'product' ? tree.factors : [tree]
-  return factors.map((f) => keyOf(rootless(f)))
-}
-
-/** What must not be 0 for a power or root of it not to be 0. */
-function rootless(tree: Tree): Tree {
-  if (tree.kind === 'power') return rootless(tree.base)
-  const isRoot = tree.kind === 'call' && maybeEntry(tree.name)?.root !== undefined
-  return isRoot ? rootless(tree.args[0]!) : tree
-}
-
-/** Whether each factor of a denominator that can be 0 also stands in another one. */
-function factorsCover(denominator: Tree, other: Tree): boolean {
-  const keys = new Set(factorKeys(other))
-  const factors = denominator.kind === 'product' ? denominator.factors : [denominator]
-  return factors.every((f) => isNumber(f) || keys.has(keyOf(rootless(f))))
-}
-
-function holdsForNumbers(condition: Condition & { kind: 'compare' }): boolean {
-  const when = pieces({ body: whole(1), when: condition })
-  return compileTree(when).value(0) === 1
 }

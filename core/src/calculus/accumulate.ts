@@ -1,8 +1,10 @@
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { sideLimit } from '../features/limits'
-import { type Stretch, stretchesOf } from '../features/splits'
-import { budgetOf, finish, ulpOf } from '../features/zeros'
+import type { Stretch } from '../features/split'
+import { stretchesOf } from '../features/splits'
+import { budgetOf, finish } from '../features/budget'
+import { ulpOf } from '../features/ends'
 import type { Tree } from '../formula/tree'
 import { type Integral, integrate } from './integrate'
 

@@ -1,6 +1,6 @@
 import { differentiate } from '../algebra/differentiate'
 import { stretchesOf } from '../features/splits'
-import { budgetOf, finish } from '../features/zeros'
+import { budgetOf, finish } from '../features/budget'
 import { countParts } from '../formula/tree'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'

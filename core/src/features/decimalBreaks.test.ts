@@ -1,7 +1,7 @@
 import { chanceFrom, decimalBreak, randomFormula } from '../../fuzz/formulas'
 import { compile, examine, parseFormula, type RealFunction, riemannSum } from '..'
 import { examineInSteps, signChangesInSteps } from './examine'
-import { finish } from './zeros'
+import { finish } from './budget'
 
 function read(text: string): RealFunction {
   const parsed = parseFormula(text)

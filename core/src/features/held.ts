@@ -2,7 +2,7 @@ import { compileBoxes } from '../evaluate/enclosures'
 import * as I from '../arithmetic/intervals'
 import type { RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
-import { zeroFactors } from './zeros'
+import { zeroFactors } from './zeroFactors'
 
 /** Whether a double holds a value: it is told as 0 below 5·10⁻³²⁴ and as infinite above 1.8·10³⁰⁸. */
 export type Held = 'held' | 'tooSmall' | 'tooLarge'

@@ -7,8 +7,10 @@ import type { Interval } from '../arithmetic/intervals'
 import { asQuotient } from '../algebra/asQuotient'
 import { withValues } from '../evaluate/withValues'
 import { keyOf, quotient, type Tree, whole } from '../formula/tree'
-import { pinned, type Split, stretchesOf } from './splits'
-import { budgetOf, finish } from './zeros'
+import { pinned } from './pinned'
+import type { Split } from './split'
+import { stretchesOf } from './splits'
+import { budgetOf, finish } from './budget'
 
 /** What a formula tends to on one side of a place. */
 export type OneSided =

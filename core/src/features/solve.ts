@@ -5,9 +5,10 @@ import { rationalFromNumber } from '../arithmetic/rational'
 import { exactly, negate, sum, type Tree } from '../formula/tree'
 import { substitute } from '../algebra/curves'
 import { simplify } from '../algebra/simplify'
-import { checkedSpan, type Feature } from './examine'
+import { checkedSpan } from './examine'
+import type { Feature } from './examination'
 import { zerosOn } from './splits'
-import { budgetOf, finish, type Steps } from './zeros'
+import { budgetOf, finish, type Steps } from './budget'
 
 export interface Solutions {
   /** Each place with the value of f there, in order. */

@@ -1,5 +1,6 @@
 import type { RealFunction } from '../evaluate/compile'
-import { examine, type Examination } from './examine'
+import { examine } from './examine'
+import type { Examination } from './examination'
 
 export interface StripExtreme {
   /** Where it is taken, or approached. */

@@ -9,19 +9,11 @@ import {
 } from '../statements'
 import type { LaneOf, NewSlider, Proposal, Request } from '../statements/contract'
 import { type CurveRef, parseCurveRef, sentenceText } from '../statements/shared/slots'
-import {
-  addSlider,
-  curveMakers,
-  type Edit,
-  freshId,
-  freshName,
-  newLane,
-  placeSlider,
-  placesOfLine,
-  plainSlider,
-  spelledFor,
-  toggleOverlay,
-} from '../study/edits'
+import { addSlider, placeSlider, plainSlider } from '../study/edits/sliders'
+import { curveMakers, freshName, spelledFor } from '../study/edits/names'
+import type { Edit } from '../study/edits/edit'
+import { freshId, placesOfLine } from '../study/edits/lines'
+import { newLane, toggleOverlay } from '../study/edits/lanes'
 import type { SpanText } from '../vocabulary/members'
 import { createEvaluator } from '../results/evaluate'
 import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'

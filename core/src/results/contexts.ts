@@ -1,5 +1,5 @@
 import { findCycle } from '../algebra/curves'
-import type { Steps } from '../features/zeros'
+import type { Steps } from '../features/budget'
 import type { Tree } from '../formula/tree'
 import { type CurveMaker, isFormulaLine, isMeasured } from '../statements'
 import type {

@@ -1,4 +1,4 @@
-import type { Steps } from '../features/zeros'
+import type { Steps } from '../features/budget'
 import { kindOf } from '../statements'
 import { emptyResult, type LineResult, type Phrase } from '../statements/contract'
 import type { Study } from '../study/schema'

@@ -1,6 +1,7 @@
 import { curvesOfLine, spanMembers } from '../statements'
 import type { CurveLookup, LineResult, NumberLookup, Phrase } from '../statements/contract'
-import { placesOfLine, sameSpan } from '../study/edits'
+import { placesOfLine } from '../study/edits/lines'
+import { sameSpan } from '../study/edits/spans'
 import type { Study } from '../study/schema'
 import type { SpanText } from '../vocabulary/members'
 

@@ -1,4 +1,4 @@
-import type { Examination, Feature } from '../features/examine'
+import type { Examination, Feature } from '../features/examination'
 import { formatShort } from '../vocabulary/numbers'
 import type { Ink, Item } from './items'
 import { type Frame, toPixelX, toPixelY } from './frame'

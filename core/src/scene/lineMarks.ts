@@ -6,7 +6,9 @@ import type { Frame } from './frame'
 import type { Item } from './items'
 import { labelNames } from './labelNames'
 import { withLook } from './looks'
-import { captionSpot, markItems, type Sample } from './marks'
+import { captionSpot } from './marks/caption'
+import { markItems } from './marks'
+import type { Sample } from './marks/mark'
 
 /** A mark with the line it comes from. */
 export interface MarkOfLine {

@@ -10,7 +10,7 @@ import {
   toggleLane,
 } from '..'
 import { fitHeights } from './fit'
-import { triangleRun } from './marks'
+import { triangleRun } from './marks/lines'
 import { type Frame } from './frame'
 import { sampleCurve, strokesToPath } from './sampleCurve'
 import { textWidth } from './textWidth'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { accumulate, type Accumulation } from '../calculus/accumulate'
-import type { Examination } from '../features/examine'
+import type { Examination } from '../features/examination'
 import { derivativeToLatex, nameToLatex } from '../language/latex'
 import { formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'

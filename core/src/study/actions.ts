@@ -1,6 +1,6 @@
 import { isCurveMaker, isMeasured, kindOf, type Statement } from '../statements'
 import type { LineAction } from '../statements/contract'
-import { sliderOfPlace } from './edits'
+import { sliderOfPlace } from './edits/places'
 import type { Study } from './schema'
 import { readNumber } from '../vocabulary/values'
 

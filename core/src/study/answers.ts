@@ -1,5 +1,5 @@
 import { mostDrawnPoints, type SignGuess } from '../vocabulary/members'
-import type { Edit } from './edits'
+import type { Edit } from './edits/edit'
 import type { Study } from './schema'
 
 type Points = readonly (readonly [x: number, y: number])[]

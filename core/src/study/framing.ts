@@ -1,4 +1,4 @@
-import type { Edit } from './edits'
+import type { Edit } from './edits/edit'
 import type { Lane } from '../vocabulary/members'
 
 type Stretch = readonly [number, number]

@@ -1,4 +1,7 @@
-import { addSlider, type Edit, freshName, placeSlider, renamePlace } from './edits'
+import { addSlider, placeSlider } from './edits/sliders'
+import type { Edit } from './edits/edit'
+import { freshName } from './edits/names'
+import { renamePlace } from './edits/lines'
 import { type Slider, usualMotion } from '../vocabulary/members'
 import type { Study } from './schema'
 import { readNumber, shareOfSlider, sliderValueAt, snapToStep } from '../vocabulary/values'

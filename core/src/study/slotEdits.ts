@@ -3,18 +3,11 @@ import { parseFormula } from '../language/parse'
 import { isCurveMaker, isFormulaLine, kindOf, type Statement, statementSchema } from '../statements'
 import type { SlotKind } from '../statements/contract'
 import { parseCurveRef } from '../statements/shared/slots'
-import {
-  changeFormula,
-  changeLine,
-  curveLines,
-  curveMakers,
-  type Edit,
-  readingOf,
-  renameSymbol,
-  setSlider,
-  setSpan,
-  symbolProblem,
-} from './edits'
+import { changeFormula, changeLine } from './edits/lines'
+import { curveLines, curveMakers, readingOf, renameSymbol, symbolProblem } from './edits/names'
+import type { Edit } from './edits/edit'
+import { setSlider } from './edits/sliders'
+import { setSpan } from './edits/spans'
 import { formatShort } from '../vocabulary/numbers'
 import { nameSchema } from '../vocabulary/members'
 import type { Study } from './schema'

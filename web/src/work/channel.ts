@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import type { Running } from './latest'
-import type { CurveJob, LineJob, RangeJob, WorkerMethods } from './worker'
+import type { WorkerMethods } from './worker'
 
 let remote: Remote<WorkerMethods> | null = null
 let revisions = 0
@@ -13,48 +13,29 @@ function worker(): Remote<WorkerMethods> {
   return remote
 }
 
-type Answer = Awaited<ReturnType<WorkerMethods['range']>>
+/** What can be asked. */
+export type Asked = Exclude<keyof WorkerMethods, 'cancel'>
+export type Job<A extends Asked> = Omit<Parameters<WorkerMethods[A]>[0], 'revision'>
+export type Answer<A extends Asked> = NonNullable<Awaited<ReturnType<WorkerMethods[A]>>>
 
-/** Asks the worker for the range of a curve; the answer carries the revision it was asked with. */
-export function askRange(
-  job: Omit<RangeJob, 'revision'>,
+type Method<A extends Asked> = (
+  job: Job<A> & { revision: number },
   onProgress: (share: number) => void,
-): Running<NonNullable<Answer>> {
-  revisions += 1
-  const revision = revisions
-  return {
-    result: worker()
-      .range({ ...job, revision }, proxy(onProgress))
-      .then((answer) => (answer?.revision === revision ? answer : null)),
-    stop: () => void worker().cancel(revision),
-  }
-}
+) => Promise<Answer<A> | null>
 
-/** Asks the worker for everything about a curve on its span, with proof. */
-export function askExamination(
-  job: Omit<CurveJob, 'revision'>,
-): Running<NonNullable<Awaited<ReturnType<WorkerMethods['examination']>>>> {
-  revisions += 1
-  const revision = revisions
-  return {
-    result: worker()
-      .examination({ ...job, revision })
-      .then((answer) => (answer?.revision === revision ? answer : null)),
-    stop: () => void worker().cancel(revision),
-  }
-}
-
-/** Asks the worker for a line whose work takes too long for the page. */
-export function askLine(
-  job: Omit<LineJob, 'revision'>,
+/** Asks the worker; the answer carries the revision it was asked with. */
+export function askWorker<A extends Asked>(
+  what: A,
+  job: Job<A>,
   onProgress: (share: number) => void,
-): Running<NonNullable<Awaited<ReturnType<WorkerMethods['line']>>>> {
+): Running<Answer<A>> {
   revisions += 1
   const revision = revisions
+  const method = worker()[what] as unknown as Method<A>
   return {
-    result: worker()
-      .line({ ...job, revision }, proxy(onProgress))
-      .then((answer) => (answer?.revision === revision ? answer : null)),
+    result: method({ ...job, revision }, proxy(onProgress)).then((answer) =>
+      answer?.revision === revision ? answer : null,
+    ),
     stop: () => void worker().cancel(revision),
   }
 }

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { EditableText } from '../parts/EditableText'
 import { Mark } from '../parts/Mark'
-import { StudySettings } from './StudySettings'
+import { StudySettings } from './settings/StudySettings'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
 /** Where we are, how it is kept, and the ways back and forward. */

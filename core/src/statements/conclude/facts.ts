@@ -1,4 +1,4 @@
-import type { Examination, Feature } from '../../features/examine'
+import type { Examination, Feature } from '../../features/examination'
 import { near, signStretches, type Stretch } from '../shared/signStretches'
 import type { SpanFacts } from '../shared/spanFacts'
 

@@ -1,5 +1,5 @@
 import type { RealFunction } from '../../evaluate/compile'
-import type { Steps } from '../../features/zeros'
+import type { Steps } from '../../features/budget'
 import type { Hint } from '../../language/problems'
 import type { Tree } from '../../formula/tree'
 import type { Variable } from '../../vocabulary/members'

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { Steps } from '../../features/zeros'
+import type { Steps } from '../../features/budget'
 import type { SpanText } from '../../vocabulary/members'
 import type { ActionFacts, LineAction } from './actions'
 import type { CurveContext, LineContext } from './context'

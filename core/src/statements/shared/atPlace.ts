@@ -1,6 +1,7 @@
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import { type CurveRef, curveAndPlace, curveText } from './slots'
-import { type BreakKind, examine } from '../../features/examine'
+import type { BreakKind } from '../../features/examination'
+import { examine } from '../../features/examine'
 import { heldAt } from '../../features/held'
 import type { Tree } from '../../formula/tree'
 import { exactForm, type ExactForm } from '../../vocabulary/exactForms'

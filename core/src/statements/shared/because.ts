@@ -1,4 +1,4 @@
-import type { BreakKind } from '../../features/examine'
+import type { BreakKind } from '../../features/examination'
 
 /** Why a place is what it is, before it is put into words. */
 export type BecauseFact =

@@ -1,4 +1,4 @@
-import type { Break } from '../../features/examine'
+import type { Break } from '../../features/examination'
 import { insideOf } from '../../features/splits'
 import type { SpanFacts } from './spanFacts'
 

@@ -2,13 +2,9 @@ import { accumulate, type Accumulation } from '../../calculus/accumulate'
 import { type Integral, integrate } from '../../calculus/integrate'
 import { compensatedSum } from '../../calculus/quadrature'
 import type { RealFunction } from '../../evaluate/compile'
-import {
-  type Examination,
-  examineInSteps,
-  type SignChanges,
-  signChangesInSteps,
-} from '../../features/examine'
-import type { Steps } from '../../features/zeros'
+import type { Examination } from '../../features/examination'
+import { examineInSteps, type SignChanges, signChangesInSteps } from '../../features/examine'
+import type { Steps } from '../../features/budget'
 import { keyOf } from '../../formula/tree'
 import { type End, exactArea, exactAverage } from '../../vocabulary/exactArea'
 import type { ExactForm } from '../../vocabulary/exactForms'

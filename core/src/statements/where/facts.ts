@@ -1,5 +1,5 @@
 import type { RealFunction } from '../../evaluate/compile'
-import type { BreakKind } from '../../features/examine'
+import type { BreakKind } from '../../features/examination'
 import type { Solutions } from '../../features/solve'
 import type { CurveResult, LineContext } from '../contract'
 import { spanFacts } from '../shared/spanFacts'

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { RealFunction } from '../../evaluate/compile'
 import { solveInSteps, type Solutions } from '../../features/solve'
-import type { Steps } from '../../features/zeros'
+import type { Steps } from '../../features/budget'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
 import { keyOf } from '../../formula/tree'

@@ -1,0 +1,60 @@
+import type { Mark } from '../../statements/contract'
+import { type Frame, toPixelX, toPixelY } from '../frame'
+import { round } from '../sampleCurve'
+import type { PlainItem } from './mark'
+
+/** A level across a span, with its number at the right end. */
+export function levelItems(mark: Mark & { kind: 'level' }, frame: Frame, key: string): PlainItem[] {
+  const y = toPixelY(frame, mark.y)
+  if (y < -2 || y > frame.height + 2) return []
+  const [left, right] = [toPixelX(frame, mark.from), toPixelX(frame, mark.to)]
+  const end = Math.max(20, Math.min(frame.width - 6, right - 6))
+  return [
+    {
+      kind: 'path',
+      key,
+      d: `M${round(left)} ${round(y)}H${round(right)}`,
+      ink: 'span',
+      width: 2,
+    },
+    ...(mark.label === ''
+      ? []
+      : [
+          {
+            kind: 'label' as const,
+            key: `${key}.label`,
+            x: round(end),
+            y: round(y < 20 ? y + 16 : y - 6),
+            text: mark.label,
+            ink: 'span' as const,
+            anchor: 'end' as const,
+          },
+        ]),
+  ]
+}
+
+/** A fitted formula over the places it was fitted to. */
+export function graphItems(
+  mark: Mark & { kind: 'graph' },
+  f: (x: number) => number,
+  frame: Frame,
+  key: string,
+): PlainItem[] {
+  const [from, to] = [Math.max(mark.from, frame.x[0]), Math.min(mark.to, frame.x[1])]
+  if (!(from < to)) return []
+  const pixels = ((to - from) / (frame.x[1] - frame.x[0])) * frame.width
+  const count = Math.max(2, Math.ceil(pixels / 2))
+  let d = ''
+  let drawn = false
+  for (let i = 0; i <= count; i++) {
+    const x = from + ((to - from) * i) / count
+    const y = toPixelY(frame, f(x))
+    if (!Number.isFinite(y) || Math.abs(y) > 4 * frame.height) {
+      drawn = false
+      continue
+    }
+    d += `${drawn ? 'L' : 'M'}${round(toPixelX(frame, x))} ${round(y)}`
+    drawn = true
+  }
+  return [{ kind: 'path', key, d, ink: 'curve3', width: 2.5 }]
+}

@@ -1,0 +1,119 @@
+import type { Break, Examination, Feature } from '../../features/examination'
+import type { BecauseFact } from '../shared/because'
+import type { SpanFacts } from '../shared/spanFacts'
+import type { FeaturesLine, Wanted } from './features'
+
+/** What people call turning points and what they ask of them. */
+interface Found {
+  what: string
+  feature: Feature
+  fact: BecauseFact
+}
+
+/** Everything asked for, in order along the span. */
+export function listOf(
+  only: Wanted,
+  found: Examination,
+  line: FeaturesLine,
+  { f, from, to }: SpanFacts,
+): Found[] {
+  const all: Found[] = []
+  const signsAt = signsBeside(f, found, from, to)
+  const takes = (w: Wanted) => only === 'features' || only === w
+  const turns = new Set(found.turningPoints.map((t) => t.x))
+  if (takes('zeros')) {
+    for (const feature of found.zeros) all.push({ what: 'zero', feature, fact: signsAt(feature.x) })
+  }
+  if (takes('turning points') || only === 'critical points') {
+    for (const feature of found.turningPoints) {
+      const high = feature.kind === 'maximum'
+      all.push({
+        what: high ? 'high' : 'low',
+        feature,
+        fact: { kind: 'turns', rises: !high, vanishes: feature.vanishes },
+      })
+    }
+  }
+  if (takes('critical points') || only === 'features') {
+    for (const feature of found.criticalPoints) {
+      if (turns.has(feature.x)) continue
+      const missing = breakAt(found, feature.x)?.kind ?? null
+      const what = missing === null ? 'rest' : breakWords[missing]
+      all.push({ what, feature, fact: { kind: 'keeps', missing } })
+    }
+  }
+  if (takes('inflections')) {
+    for (const feature of found.inflections) {
+      const up = found.concaveUp.some(
+        ([lo]) => Math.abs(lo - feature.x) < 1e-9 * Math.max(1, Math.abs(lo)),
+      )
+      all.push({
+        what: 'inflection',
+        feature,
+        fact: { kind: 'bends', up, hasTangent: feature.hasTangent, vanishes: feature.vanishes },
+      })
+    }
+  }
+  if (only === 'features') {
+    for (const one of found.breaks) {
+      // A place of its own has a value, if no other beside it.
+      const value = one.isolated ? f.value(one.x) : NaN
+      const feature: Feature = { x: one.x, value, enclosure: one.enclosure, proven: true }
+      if (
+        all.some(
+          ({ what, feature: { x } }) =>
+            Math.abs(x - one.x) <= 1e-9 * Math.max(1, Math.abs(one.x)) && what !== 'zero',
+        )
+      )
+        continue
+      all.push({
+        what: one.isolated ? 'single value' : breakWords[one.kind],
+        feature,
+        fact: one.isolated ? { kind: 'alone' } : { kind: 'break', of: one.kind },
+      })
+    }
+  }
+  if (line.ends && only === 'features') {
+    for (const feature of found.candidates) {
+      if (feature.x === from || feature.x === to) {
+        all.push({ what: 'end', feature, fact: { kind: 'end' } })
+      }
+    }
+  }
+  return all.sort((p, q) => p.feature.x - q.feature.x)
+}
+
+/**
+ * The signs of f on both sides of a zero. Between neighbouring zeros and breaks f keeps its sign, so
+ * one look in the middle tells it; where the list may have gaps, none is told.
+ */
+function signsBeside(f: SpanFacts['f'], found: Examination, from: number, to: number) {
+  const bounds = [
+    ...[from, to, ...found.level.flat()],
+    ...[...found.zeros, ...found.breaks].map(({ x }) => x),
+  ].sort((a, b) => a - b)
+  const signOf = (a: number | undefined, b: number | undefined) => {
+    const value = a === undefined || b === undefined ? NaN : f.value((a + b) / 2)
+    return value > 0 ? 1 : value < 0 ? -1 : null
+  }
+  return (x: number): BecauseFact => {
+    if (!found.complete) return { kind: 'zero', before: null, after: null }
+    const before = bounds.findLast((b) => b < x)
+    const after = bounds.find((b) => b > x)
+    return { kind: 'zero', before: signOf(before, x), after: signOf(x, after) }
+  }
+}
+
+const breakAt = (found: Examination, x: number): Break | null =>
+  found.breaks.find((b) => b.x === x) ?? null
+
+export const breakWords: Record<Break['kind'], string> = {
+  jump: 'jump',
+  kink: 'kink',
+  cusp: 'cusp',
+  vertical: 'vertical',
+  hole: 'hole',
+  pole: 'pole',
+  'domain-end': 'end of domain',
+  oscillation: 'no limit',
+}

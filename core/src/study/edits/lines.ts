@@ -1,0 +1,100 @@
+import { parseFormula } from '../../language/parse'
+import { isCurveMaker, isFormulaLine, placeMembers, type Statement } from '../../statements'
+import { keepAnswered } from '../answers'
+import type { LineLook, Slider } from '../../vocabulary/members'
+import type { Study } from '../schema'
+import { readNumber } from '../../vocabulary/values'
+import { type Edit, replaceLine } from './edit'
+import { readingOf } from './names'
+
+/** A new formula for a curve. An unreadable one is kept as typed beside the last readable one. */
+export const changeFormula =
+  (id: string, formula: string): Edit =>
+  (study) =>
+    replaceLine(study, id, (line) => {
+      if (!isFormulaLine(line)) return line
+      const { lastGood, ...rest } = line
+      const reading = readingOf(study)
+      if (parseFormula(formula, reading).ok) return { ...rest, formula }
+      const good = parseFormula(line.formula, reading).ok ? line.formula : lastGood
+      return { ...rest, formula, ...(good === undefined ? {} : { lastGood: good }) }
+    })
+
+/** Changes members of a line, as its slots do. */
+export const changeLine =
+  (id: string, change: Record<string, unknown>): Edit =>
+  (study) =>
+    replaceLine(study, id, (line) => ({ ...line, ...change }) as Statement)
+
+export const changeLook =
+  (id: string, change: (look: LineLook) => LineLook): Edit =>
+  (study) =>
+    replaceLine(study, id, (line) => ({ ...line, look: change(line.look ?? {}) }) as Statement)
+
+export const removeLine =
+  (id: string): Edit =>
+  (study) => {
+    const line = study.lines.find((l) => l.id === id)
+    const lines = study.lines.filter((l) => l.id !== id)
+    if (!line || !isCurveMaker(line)) return { ...study, lines }
+    const lanes = study.lanes
+      .filter((lane) => lane.curve !== line.name)
+      .map((lane) => ({ ...lane, overlays: lane.overlays.filter((o) => o.curve !== line.name) }))
+    return keepAnswered({ ...study, lines, lanes })
+  }
+
+/** The next id that no line or lane of the study has. */
+export function freshId(study: Study, prefix: string): string {
+  const taken = new Set([...study.lines.map((l) => l.id), ...study.lanes.map((l) => l.id)])
+  let n = 1
+  while (taken.has(`${prefix}${n}`)) n += 1
+  return `${prefix}${n}`
+}
+
+/** A formula that has become readable needs no stand-in any more. */
+export function forgetLastGood(study: Study): Study {
+  const reading = readingOf(study)
+  return {
+    ...study,
+    lines: study.lines.map((line) => {
+      if (!isFormulaLine(line) || line.lastGood === undefined) return line
+      const { lastGood: _, ...rest } = line
+      return parseFormula(line.formula, reading).ok ? rest : line
+    }),
+  }
+}
+
+export const placesOfLine = (line: Statement): string[] => placeMembers(line).map((m) => m.text)
+
+/** Puts one place text for another in every line that hangs on it. */
+export const renamePlace =
+  (from: string, to: string): Edit =>
+  (study) => {
+    const swap = (place: string) => (place.trim() === from ? to : place)
+    return {
+      ...study,
+      lines: study.lines.map((line) => {
+        const held = placeMembers(line).filter(({ text }) => text.trim() === from)
+        return held.reduce((now, { field, text }) => ({ ...now, [field]: swap(text) }), line)
+      }),
+    }
+  }
+
+/** The slider value for which a place expression reaches x: secant steps, exact where it is linear. */
+export function solveFor(text: string, slider: Slider, x: number, study: Study): number {
+  const at = (value: number) => {
+    const sliders = study.sliders.map((s) => (s.name === slider.name ? { ...s, value } : s))
+    const read = readNumber(text, sliders)
+    return read.ok ? read.value - x : NaN
+  }
+  let [p, q] = [slider.value, slider.value + (slider.to - slider.from) / 100]
+  for (let i = 0; i < 20; i++) {
+    const [fp, fq] = [at(p), at(q)]
+    if (fq === 0) return q
+    if (!(Math.abs(fq - fp) > 0)) return fp === 0 ? p : slider.value
+    ;[p, q] = [q, q - (fq * (q - p)) / (fq - fp)]
+    if (!Number.isFinite(q)) return slider.value
+    if (Math.abs(q - p) < slider.step / 1e6) break
+  }
+  return q
+}

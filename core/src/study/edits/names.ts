@@ -1,0 +1,118 @@
+import { tokenize } from '../../language/tokens'
+import {
+  type CurveMaker,
+  type FormulaLine,
+  isCurveMaker,
+  isFormulaLine,
+  renameLine,
+} from '../../statements'
+import { nameSchema } from '../../vocabulary/members'
+import type { Study } from '../schema'
+import type { Edit } from './edit'
+
+/** Every line whose curve is given by a formula. */
+export const curveLines = (study: Study): FormulaLine[] => study.lines.filter(isFormulaLine)
+
+/** Every line that brings a curve, by formula, readings or area. */
+export const curveMakers = (study: Study): CurveMaker[] => study.lines.filter(isCurveMaker)
+
+/** How formulas of this study are read. */
+export function readingOf(study: Study) {
+  return {
+    variable: study.variable.letter,
+    names: study.sliders.map((s) => s.name),
+    curves: Object.fromEntries(
+      curveMakers(study).map((l) => [
+        l.name,
+        { kind: 'name', name: study.variable.letter } as const,
+      ]),
+    ),
+  }
+}
+
+const placeLetters = 'abcdkmnpqrsuvw'
+
+/** The first letter nothing else uses, a where it is free. */
+export function freshName(study: Study, preferred: string): string {
+  const taken = new Set([
+    study.variable.letter,
+    ...study.sliders.map((s) => s.name),
+    ...curveMakers(study).map((l) => l.name),
+  ])
+  if (!taken.has(preferred)) return preferred
+  const free = [...placeLetters].find((c) => !taken.has(c))
+  if (free) return free
+  let n = 1
+  const lowered = (k: number) => [...String(k)].map((d) => '₀₁₂₃₄₅₆₇₈₉'[Number(d)]).join('')
+  while (taken.has(`a${lowered(n)}`)) n += 1
+  return `a${lowered(n)}`
+}
+
+/**
+ * Beside something called a, "atan x" is a · tan x. What was typed before there was such a thing
+ * keeps its meaning: it is written out as arctan.
+ */
+export function spelledFor(name: string, study: Study): Study {
+  if (name !== 'a') return study
+  const { variable, names, curves } = readingOf(study)
+  const spelled = (text: string): string => {
+    const { tokens } = tokenize(text, { variable, names, curves: Object.keys(curves) })
+    let result = ''
+    let at = 0
+    for (const token of tokens) {
+      if (token.kind !== 'function' || !/^a(?:sin|cos|tan)$/.test(token.spelled)) continue
+      result += `${text.slice(at, token.from)}arc${token.spelled.slice(1)}`
+      at = token.to
+    }
+    return result + text.slice(at)
+  }
+  return { ...study, lines: study.lines.map((line) => renameLine(line, spelled)) }
+}
+
+/** Replaces names in a text by their new ones, token by token. */
+function renameIn(text: string, study: Study, renamed: ReadonlyMap<string, string>): string {
+  const { variable, names, curves } = readingOf(study)
+  const { tokens } = tokenize(text, { variable, names, curves: Object.keys(curves) })
+  let result = ''
+  let at = 0
+  for (const token of tokens) {
+    if (token.kind !== 'name' && token.kind !== 'curve') continue
+    const next = renamed.get(token.name)
+    if (next === undefined) continue
+    result += text.slice(at, token.from) + next
+    at = token.to
+  }
+  return result + text.slice(at)
+}
+
+/** Gives a curve or the variable another letter, everywhere it is used. */
+export const renameSymbol =
+  (from: string, to: string): Edit =>
+  (study) => {
+    if (from === to) return study
+    const renamed = new Map([[from, to]])
+    const before = spelledFor(to, study)
+    const names = (text: string) => (text === from ? to : renameIn(text, study, renamed))
+    return {
+      ...study,
+      variable: study.variable.letter === from ? { ...study.variable, letter: to } : study.variable,
+      lines: before.lines.map((line) => renameLine(line, names)),
+      lanes: study.lanes.map((l) => ({
+        ...l,
+        curve: l.curve === from ? to : l.curve,
+        overlays: l.overlays.map((o) => ({ ...o, curve: o.curve === from ? to : o.curve })),
+      })),
+    }
+  }
+
+/** Why a curve or the variable cannot be given a letter, or null where it can. */
+export function symbolProblem(study: Study, from: string, to: string): string | null {
+  if (from === to) return null
+  if (!nameSchema.safeParse(to).success) return 'a name is one letter other than e, such as q or n₂'
+  const taken = [
+    study.variable.letter,
+    ...study.sliders.map((s) => s.name),
+    ...curveMakers(study).map((l) => l.name),
+  ]
+  return taken.includes(to) ? `${to} is taken` : null
+}

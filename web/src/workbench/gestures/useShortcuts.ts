@@ -1,0 +1,43 @@
+import { fitFrame } from '@yperkine/core'
+import { useEffect } from 'react'
+import type { WorkbenchStore } from '../store'
+
+const isField = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+
+/** Keys that work anywhere on the workbench outside fields. */
+export function useShortcuts(store: WorkbenchStore, onHelp: () => void) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || isField(event.target) || event.altKey) return
+      const { undo, redo, apply } = store.getState()
+      const key = event.key.toLowerCase()
+      if (event.ctrlKey || event.metaKey) {
+        if (key !== 'z' && key !== 'y') return
+        event.preventDefault()
+        if (key === 'y' || event.shiftKey) redo()
+        else undo()
+        return
+      }
+      const { evaluation, play, pause, step, courses } = store.getState()
+      if (!evaluation.study.display.keys) return
+      // A control that has the focus keeps its own keys; Space presses it.
+      const onControl = event.target instanceof HTMLElement && event.target !== document.body
+      const acts: Record<string, () => void> = {
+        '/': () => document.getElementById('say-what-to-add')?.focus(),
+        '0': () => apply(fitFrame),
+        ',': () => step(-1),
+        '.': () => step(1),
+        '?': onHelp,
+        ...(onControl ? {} : { ' ': courses ? pause : play }),
+      }
+      const act = acts[key]
+      if (!act) return
+      event.preventDefault()
+      act()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [store, onHelp])
+}

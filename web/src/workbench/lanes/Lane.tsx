@@ -1,0 +1,333 @@
+import {
+  bringIntoFrame,
+  changeLane,
+  fitFrame,
+  goTo,
+  type Item,
+  type LaneScene,
+  toggleOverlay,
+} from '@yperkine/core'
+import { type DragEvent, memo, useEffect, useMemo, useRef } from 'react'
+import { Maths } from '../../parts/Maths'
+import { Cover } from './Cover'
+import { Expanse } from './Expanse'
+import { Highlight } from './Highlight'
+import { Ladder, rungLatex, rungType } from './Ladder'
+import { LabelHandle } from './LabelHandle'
+import { LaneEdge } from './LaneEdge'
+import { LaneInset } from './LaneInset'
+import { LaneRange } from './LaneRange'
+import { LaneSettings } from '../settings/LaneSettings'
+import { headWidth, pixelDecimals } from '../drawing/layout'
+import { OnCurve } from './OnCurve'
+import { createPainter } from './paint'
+import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useFraming } from '../gestures/useFraming'
+import { useMover } from '../gestures/useMover'
+import { useHandlePainting, useLanePainting } from '../drawing/usePainting'
+import { valueUnder } from '../gestures/axis'
+
+interface Props {
+  id: string
+  /** The lane below it, or null. */
+  next: string | null
+  /** The first lane of its curve carries the ladder. */
+  first: boolean
+}
+
+/** One plot strip: its head and its picture. */
+export const Lane = memo(function Lane({ id, next, first }: Props) {
+  const title = useLane(id, (l) => l.title)
+  const curve = useLane(id, (l) => l.curve)
+  const order = useLane(id, (l) => l.order)
+  const height = useLane(id, (l) => l.height)
+  const summary = useLane(id, (l) => l.summary)
+  const outside = useLane(id, (l) => l.outside)
+  const undrawn = useLane(id, (l) => l.undrawn)
+  const hidden = useLane(id, (l) => l.hidden)
+  // A covered lane is a question; what it hides is part of the answer.
+  const covered = useStudy((s) => s.lanes.find((l) => l.id === id)?.covered ?? false)
+  const dots = useLane(id, (l) =>
+    l.items.flatMap((i) => (i.kind === 'dot' ? [i.key] : [])).join('\n'),
+  )
+  const labels = useLane(id, (l) =>
+    l.items.flatMap((i) => (i.kind === 'label' && i.owner ? [i.key] : [])).join('\n'),
+  )
+  const letter = useStudy((s) => s.variable.letter)
+  const notation = useStudy((s) => s.display.notation)
+  const named = useMemo(() => ({ id, title, curve, order }), [id, title, curve, order])
+  const summaryId = `summary-${id}`
+  const head = useRef<HTMLDivElement>(null)
+  useFraming(head, { across: false, lane: id, upright: true })
+  const { apply } = useWorkbenchStore().getState()
+  const takesRung = (event: DragEvent) => event.dataTransfer.types.includes(rungType)
+  return (
+    <figure
+      aria-label={`Lane ${title}`}
+      aria-describedby={summaryId}
+      className="relative flex shrink-0 border-b border-rule [contain:layout_paint]"
+      style={{ height }}
+      onDragOver={(event) => {
+        if (takesRung(event)) event.preventDefault()
+      }}
+      onDrop={(event) => {
+        if (!takesRung(event)) return
+        event.preventDefault()
+        const rung = JSON.parse(event.dataTransfer.getData(rungType)) as {
+          curve: string
+          order: number
+        }
+        apply(toggleOverlay(id, rung.curve, rung.order))
+      }}
+    >
+      <figcaption id={summaryId} className="sr-only">
+        {summary}
+      </figcaption>
+      <div
+        ref={head}
+        className="flex shrink-0 touch-none flex-col items-center gap-1.5 overflow-hidden border-r border-rule bg-paper pt-3"
+        style={{ width: headWidth }}
+      >
+        <span className="text-[calc(19px*var(--type))]">
+          <Maths latex={rungLatex(curve, order, letter, notation)} />
+        </span>
+        {first && <Ladder curve={curve} />}
+        <LaneSettings lane={named} />
+      </div>
+      <div className="relative">
+        <Ground id={id} height={height} />
+        <Overlay id={id} height={height} dots={dots} labels={labels} />
+        <LaneInset id={id} title={title} />
+        <Cover lane={named} />
+        <Highlight id={id} height={height} />
+        {order >= 0 && <LaneRange lane={named} />}
+        {hidden && !outside && !covered && <DoesNotShow id={id} hidden={hidden} />}
+        {first && <ComeBack />}
+        {outside && <BringBack lane={named} />}
+        {undrawn !== null && <Undrawn words={undrawn} />}
+      </div>
+      {next && <LaneEdge id={id} title={title} next={next} />}
+    </figure>
+  )
+})
+
+/** What a lane's scene says; lanes of a scene and of its study are the same ones. */
+const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
+  useWorkbench((s) => select(s.scene.lanes.find((l) => l.id === id)!))
+
+/** What may move with a place; the rest stands still while a place moves. */
+const hangsOnPlace = ({ layer }: Item) => layer === 'marks' || layer === 'points'
+
+/** Grid, axis, curve and tick labels, on a layer apart from what moves: a moving place draws none of it anew. */
+function Ground({ id, height }: { id: string; height: number }) {
+  const width = useWorkbench((s) => s.scene.width)
+  const ticks = useLane(id, (l) => l.ticks)
+  const group = useRef<SVGGElement>(null)
+  const painter = useRef<ReturnType<typeof createPainter>>(null)
+  useLanePainting(id, (lane) => {
+    painter.current ??= createPainter(group.current!)
+    painter.current(lane.items.filter((item) => !hangsOnPlace(item)))
+  })
+  return (
+    <svg
+      width={width}
+      height={height}
+      className="absolute inset-0 bg-page will-change-transform"
+      aria-hidden
+    >
+      <g ref={group} />
+      <g className="fill-quiet text-[calc(13px*var(--type))] select-none">
+        {ticks
+          .filter(({ at }) => at > 12 && at < height - 4)
+          .map(({ at, text }) => (
+            <text
+              key={text}
+              x={6}
+              y={at - 4}
+              className="stroke-page"
+              strokeWidth="3"
+              paintOrder="stroke"
+            >
+              {text}
+            </text>
+          ))}
+      </g>
+    </svg>
+  )
+}
+
+interface OverlayProps {
+  id: string
+  height: number
+  /** The keys of what can be taken hold of, a line each. */
+  dots: string
+  labels: string
+}
+
+const keysOf = (lines: string) => (lines === '' ? [] : lines.split('\n'))
+
+/** What hangs on places, and what of it can be taken hold of. */
+function Overlay({ id, height, dots, labels }: OverlayProps) {
+  const width = useWorkbench((s) => s.scene.width)
+  const plot = useRef<SVGSVGElement>(null)
+  const group = useRef<SVGGElement>(null)
+  const painter = useRef<ReturnType<typeof createPainter>>(null)
+  useFraming(plot, { across: true, lane: id })
+  useLanePainting(id, (lane) => {
+    painter.current ??= createPainter(group.current!)
+    painter.current(lane.items.filter(hangsOnPlace))
+  })
+  return (
+    <>
+      <svg
+        ref={plot}
+        width={width}
+        height={height}
+        className="relative block touch-none"
+        role="presentation"
+      >
+        <Expanse />
+        <g ref={group} />
+        {keysOf(labels).map((key) => (
+          <LabelHandle key={key} id={id} item={key} />
+        ))}
+        {keysOf(dots).map((key) => (
+          <DotHandle key={key} id={id} item={key} />
+        ))}
+      </svg>
+      <OnCurve id={id} plot={plot} />
+    </>
+  )
+}
+
+/** Says what lies on the span and cannot be seen in this frame, and goes there. */
+function DoesNotShow({ id, hidden }: { id: string; hidden: NonNullable<LaneScene['hidden']> }) {
+  const { apply } = useWorkbenchStore().getState()
+  const both = useWorkbench((s) => s.scene.lanes.find((l) => l.id === id)?.inset != null)
+  const { sentence, from, to, atFoot } = hidden
+  const room = Math.max((to - from) * 0.3, 1e-9 * Math.max(1, Math.abs(from)))
+  const around: [number, number] = to > from ? [from - room, to + room] : [from - 0.5, from + 0.5]
+  const store = useWorkbenchStore()
+  return (
+    <div
+      className={`pointer-events-none absolute right-2 ${atFoot ? 'bottom-2' : 'top-7'} flex flex-wrap items-center justify-end gap-x-2 gap-y-1 pl-12 text-right text-[calc(13px*var(--type))]`}
+    >
+      <span className="rounded-md bg-page px-1 text-ochre">{sentence}</span>
+      <button
+        type="button"
+        className="pill pointer-events-auto whitespace-nowrap"
+        onClick={() => {
+          store.getState().leave()
+          apply(goTo(around))
+        }}
+      >
+        Go there
+      </button>
+      {!both && (
+        <button
+          type="button"
+          className="pill pointer-events-auto whitespace-nowrap"
+          onClick={() => apply(changeLane(id, { inset: around }))}
+        >
+          Show both scales
+        </button>
+      )}
+    </div>
+  )
+}
+
+/** After going to what did not show: back to the frame before. */
+function ComeBack() {
+  const store = useWorkbenchStore()
+  const left = useWorkbench((s) => s.left)
+  if (!left) return null
+  return (
+    <button
+      type="button"
+      className="pill absolute top-2 left-12 z-10"
+      onClick={() => store.getState().comeBack()}
+    >
+      Come back
+    </button>
+  )
+}
+
+/** Says why nothing is drawn, and goes back to the frame that follows the curves. */
+function Undrawn({ words }: { words: string }) {
+  const { apply } = useWorkbenchStore().getState()
+  const isSet = useStudy((s) => s.frame !== null || s.lanes.some((l) => l.frame !== null))
+  return (
+    <div className="pointer-events-none absolute inset-0 grid place-items-center">
+      <div role="note" className="popover pointer-events-auto flex items-center gap-3 px-4 py-2">
+        <span>{words}</span>
+        {isSet ? (
+          <button type="button" className="button" onClick={() => apply(fitFrame)}>
+            Fit
+          </button>
+        ) : (
+          <span className="text-quiet">Let the curve have another span.</span>
+        )}
+      </div>
+    </div>
+  )
+}
+
+/** Says that the curve is out of sight, and brings it back. */
+function BringBack({ lane }: { lane: Pick<LaneScene, 'id' | 'curve' | 'title'> }) {
+  const store = useWorkbenchStore()
+  const bring = () => {
+    const found = store.getState().evaluation.curves.get(lane.curve)
+    if (found?.ok) {
+      const { from, to } = found.curve
+      store.getState().apply(bringIntoFrame(lane.id, [from, to]))
+    }
+  }
+  return (
+    <div className="pointer-events-none absolute inset-0 grid place-items-center">
+      <div className="popover pointer-events-auto flex items-center gap-3 px-4 py-2">
+        <span>{lane.title} lies outside this frame.</span>
+        <button type="button" className="button" onClick={bring}>
+          Bring curve into frame
+        </button>
+      </div>
+    </div>
+  )
+}
+
+/** The part of a point that can be taken hold of, wider than the point is drawn. */
+function DotHandle({ id, item: key }: { id: string; item: string }) {
+  const store = useWorkbenchStore()
+  const circle = useRef<SVGCircleElement>(null)
+  const place = useWorkbench((s) => dotOf(s.scene.lanes, id, key)?.place ?? '')
+  const valueAt = (clientX: number) =>
+    valueUnder(store.getState().scene, circle.current!.ownerSVGElement!, clientX)
+  const decimals = useWorkbench((s) => pixelDecimals(s.scene.x, s.scene.width))
+  const mover = useMover(place, valueAt, decimals)
+  useHandlePainting(({ lanes }) => {
+    const dot = dotOf(lanes, id, key)
+    if (!dot) return
+    circle.current!.setAttribute('cx', String(dot.x))
+    circle.current!.setAttribute('cy', String(dot.y))
+  })
+  // Touch scrolling would take the pointer away in the middle of a drag.
+  useEffect(() => {
+    const element = circle.current!
+    const keep = (event: TouchEvent) => event.preventDefault()
+    element.addEventListener('touchstart', keep, { passive: false })
+    return () => element.removeEventListener('touchstart', keep)
+  }, [])
+  return (
+    <circle
+      ref={circle}
+      r={22}
+      className="cursor-grab fill-transparent active:cursor-grabbing"
+      data-point={place}
+      {...mover}
+    />
+  )
+}
+
+function dotOf(lanes: readonly LaneScene[], id: string, key: string) {
+  const item = lanes.find((l) => l.id === id)?.items.find((i) => i.key === key)
+  return item?.kind === 'dot' ? item : undefined
+}

@@ -1,0 +1,101 @@
+import {
+  type Examination,
+  formatNumber,
+  formatPower,
+  type LaneScene,
+  type RangeFound,
+} from '@yperkine/core'
+import { memo } from 'react'
+import { useStudy, useWorkbench } from '../store'
+import { useRange } from './useRange'
+
+/** How far a lane's curve reaches, in a corner of the lane: it tells what a frame leaves out. */
+export const LaneRange = memo(function LaneRange({
+  lane,
+}: {
+  lane: Pick<LaneScene, 'curve' | 'order' | 'title'>
+}) {
+  const { found, stale, progress, stopped, stop } = useRange(lane.curve, lane.order)
+  const decimals = useStudy((s) => s.decimals)
+  const proven = useWorkbench((s) => {
+    const known = lane.order === 0 ? s.examined.get(lane.curve) : undefined
+    return known?.subject === s.evaluation.curves.get(lane.curve) ? known?.examination : undefined
+  })
+  const hasPole = useWorkbench((s) => {
+    const known = s.examined.get(lane.curve)
+    const same = known?.subject === s.evaluation.curves.get(lane.curve)
+    return same && known?.examination.breaks.some((b) => b.kind === 'pole') === true
+  })
+  // Of a curve that cannot be followed all along, such as an area without bound, nothing is told.
+  const broken = useWorkbench((s) => {
+    const curve = s.evaluation.curves.get(lane.curve)
+    return curve?.ok === true && curve.curve.problems.length > 0
+  })
+  const reach = broken
+    ? null
+    : (provenReach(proven, decimals) ?? (found && reachText(found, decimals, hasPole)))
+  if (!reach && progress === null && !stopped) return null
+  return (
+    <div className="pointer-events-none absolute top-1 right-2 flex items-center gap-2 text-[calc(13px*var(--type))] text-quiet">
+      {progress !== null && (
+        <>
+          <progress
+            aria-label={`Looking for the range of ${lane.title}`}
+            value={progress}
+            max={1}
+            className="w-20"
+          />
+          <button type="button" className="pill pointer-events-auto" onClick={stop}>
+            Stop
+          </button>
+        </>
+      )}
+      {stopped && <span>stopped</span>}
+      {reach && (
+        <output
+          aria-label={`range of ${lane.title}`}
+          aria-live="off"
+          aria-busy={stale && !proven}
+          className={`haloed px-1 ${stale && !proven ? 'opacity-50' : ''}`}
+        >
+          {reach}
+        </output>
+      )}
+    </div>
+  )
+})
+
+/** The least and greatest value where both are proven, with the tick that says so in words too. */
+function provenReach(known: Examination | undefined, decimals: number): string | null {
+  if (!known?.complete) return null
+  const { highest, lowest } = known
+  const text = inWords(
+    lowest && shown(lowest.value, decimals),
+    highest && shown(highest.value, decimals),
+  )
+  return `✓ ${text}, proven`
+}
+
+/** Beside a pole a search finds what its step lets it find: so large a number is none. */
+const beyond = 1e6
+
+/** Found by a search, so it carries ≈ until it is proven. */
+function reachText({ low, high }: RangeFound, decimals: number, hasPole: boolean): string | null {
+  if (!low || !high) return null
+  const [least, most] = [low.value, high.value].map((value) =>
+    hasPole && Math.abs(value) > beyond ? null : shown(value, decimals),
+  )
+  return `≈ ${inWords(least ?? null, most ?? null)}`
+}
+
+function inWords(least: string | null, most: string | null): string {
+  if (least !== null && most !== null) return `${least} to ${most}`
+  if (least !== null) return `lowest ${least}, no highest value`
+  if (most !== null) return `no lowest value, highest ${most}`
+  return 'no lowest and no highest value'
+}
+
+/** More digits before the point than anyone reads become a power of ten. */
+const longFrom = 1e7
+const shown = (value: number, decimals: number) =>
+  Math.abs(value) >= longFrom ? formatPower(value, 3) : formatNumber(value, decimals)

@@ -1,0 +1,56 @@
+import { useLayoutEffect, useRef } from 'react'
+import { Hatches } from './Hatches'
+import { Lane } from './Lane'
+import { headWidth, rulerHeight, shareHeight } from '../drawing/layout'
+import { useBarRows } from '../ruler/useBarRows'
+import { Ruler } from '../ruler/Ruler'
+import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useFindings } from './useFindings'
+
+/** The stack of lanes over their common ruler. */
+export function Lanes() {
+  const store = useWorkbenchStore()
+  const box = useRef<HTMLDivElement>(null)
+  const lanes = useStudy((s) => s.lanes)
+  // Before the first measurement there is nothing to draw on.
+  const measured = useWorkbench((s) => s.size.width > 0)
+  const barRows = useBarRows()
+
+  useLayoutEffect(() => {
+    const element = box.current!
+    const measure = () => {
+      const width = Math.max(0, element.clientWidth - headWidth)
+      const room = Math.max(0, element.clientHeight - rulerHeight(barRows))
+      store.getState().resize({ width, heights: shareHeight(lanes, room) })
+    }
+    measure()
+    const observer = new ResizeObserver(measure)
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [store, lanes, barRows])
+
+  return (
+    <div ref={box} className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
+      {measured &&
+        lanes.map((lane, i) => (
+          <Lane
+            key={lane.id}
+            id={lane.id}
+            next={lanes[i + 1]?.id ?? null}
+            first={lanes.findIndex((l) => l.curve === lane.curve) === i}
+          />
+        ))}
+      <Hatches />
+      <Ruler />
+      {[...new Set(lanes.map((l) => l.curve))].map((curve) => (
+        <Findings key={curve} curve={curve} />
+      ))}
+    </div>
+  )
+}
+
+/** Draws nothing: it has a curve examined while a lane shows it. */
+function Findings({ curve }: { curve: string }) {
+  useFindings(curve)
+  return null
+}

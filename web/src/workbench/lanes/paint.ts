@@ -1,0 +1,158 @@
+import { type Fill, type Ink, isFilled, type Item, markerPath } from '@yperkine/core'
+import { setText } from '../../parts/setText'
+
+const strokes: Record<Ink, string> = {
+  curve1: 'stroke-kelp',
+  curve2: 'stroke-slate',
+  curve3: 'stroke-plum',
+  curve4: 'stroke-moss',
+  curve5: 'stroke-umber',
+  place: 'stroke-rust',
+  span: 'stroke-ochre',
+  axis: 'stroke-axis',
+  grid: 'stroke-grid',
+  quiet: 'stroke-quiet',
+  ink: 'stroke-ink',
+  none: '',
+}
+const fills: Record<Ink, string> = {
+  curve1: 'fill-kelp',
+  curve2: 'fill-slate',
+  curve3: 'fill-plum',
+  curve4: 'fill-moss',
+  curve5: 'fill-umber',
+  place: 'fill-rust',
+  span: 'fill-ochre',
+  axis: 'fill-axis',
+  grid: 'fill-grid',
+  quiet: 'fill-quiet',
+  ink: 'fill-ink',
+  none: '',
+}
+/** The hatches stand once on the page; see Hatches. */
+const insides: Record<Exclude<Fill, 'own'>, string> = {
+  strip: 'var(--color-strip)',
+  stripBelow: 'var(--color-strip-below)',
+  over: 'url(#hatch-over)',
+  short: 'url(#hatch-short)',
+  overFlat: 'var(--color-over-flat)',
+  shortFlat: 'var(--color-short-flat)',
+  area: 'var(--color-strip)',
+}
+const chosenDashes = { solid: undefined, dashed: '11 6', dotted: '0.1 6' }
+const tints = { positive: 'fill-positive', negative: 'fill-negative' }
+/** The order of derivative as dashes: f solid, f′ dashed, f″ dotted, f‴ dash-dot. */
+const dashes = ['', '11 6', '0.1 6', '11 5 0.1 5']
+
+type Attributes = Record<string, string | number | undefined>
+
+/** What an item is drawn with: an SVG element's name, its attributes and its text. */
+function elementOf(item: Item): { name: string; attributes: Attributes; text?: string } {
+  const opacity = item.dimmed ? 0.35 : undefined
+  switch (item.kind) {
+    case 'path':
+      return {
+        name: 'path',
+        attributes: {
+          d: item.d,
+          'data-item': item.key,
+          class:
+            item.fill === 'own' ? `${strokes[item.ink]} ${fills[item.ink]}` : strokes[item.ink],
+          style: `${item.fill === 'own' ? '' : `fill: ${item.fill ? insides[item.fill] : 'none'};`} stroke-width: calc(${item.width}px * var(--line))`,
+          'stroke-dasharray': item.dash
+            ? chosenDashes[item.dash]
+            : item.dotted
+              ? '2 4'
+              : dashes[item.order ?? 0] || undefined,
+          'stroke-linecap': item.order !== undefined || item.dash ? 'round' : 'butt',
+          'stroke-linejoin': 'round',
+          opacity,
+        },
+      }
+    case 'label':
+      return {
+        name: 'text',
+        attributes: {
+          x: item.x,
+          y: item.y,
+          'text-anchor': item.anchor,
+          class:
+            item.ink === 'ink'
+              ? 'fill-ink text-[calc(13px*var(--type))] select-none'
+              : `${fills[item.ink]} stroke-page text-[calc(13px*var(--type))] font-semibold select-none`,
+          'stroke-width': item.ink === 'ink' ? 0 : 4,
+          'stroke-linejoin': 'round',
+          'paint-order': 'stroke',
+          opacity,
+        },
+        text: item.text,
+      }
+    case 'rect':
+      return {
+        name: 'rect',
+        attributes: {
+          x: item.x,
+          y: item.y,
+          width: item.width,
+          height: item.height,
+          class: tints[item.tint],
+          opacity,
+        },
+      }
+    case 'dot': {
+      const filled = isFilled(item.shape)
+      return {
+        name: 'path',
+        attributes: {
+          d: markerPath(item.shape, item.x, item.y, item.reach),
+          class: filled ? `${fills[item.ink]} stroke-page` : `${strokes[item.ink]} fill-page`,
+          'stroke-width': filled ? 2 : 3,
+          opacity,
+        },
+      }
+    }
+  }
+}
+
+interface Painted {
+  item: Item
+  element: SVGElement
+  name: string
+  attributes: Attributes
+}
+
+/**
+ * Makes a painter for a group: it draws the items of a display list and writes only what differs
+ * from its last picture, straight to the elements. It knows nothing of what an item means.
+ */
+export function createPainter(group: SVGGElement) {
+  let painted = new Map<string, Painted>()
+  return (items: readonly Item[]) => {
+    const next = new Map<string, Painted>()
+    let before: ChildNode | null = group.firstChild
+    for (const item of items) {
+      const known = painted.get(item.key)
+      const done = known?.item === item ? known : draw(item, known)
+      next.set(item.key, done)
+      if (done.element === before) before = before.nextSibling
+      else group.insertBefore(done.element, before)
+    }
+    for (const [key, { element }] of painted) {
+      if (next.get(key)?.element !== element) element.remove()
+    }
+    painted = next
+  }
+}
+
+function draw(item: Item, known: Painted | undefined): Painted {
+  const { name, attributes, text } = elementOf(item)
+  const kept = known?.name === name ? known : null
+  const element = kept?.element ?? document.createElementNS('http://www.w3.org/2000/svg', name)
+  for (const [key, value] of Object.entries(attributes)) {
+    if (kept && kept.attributes[key] === value) continue
+    if (value === undefined) element.removeAttribute(key)
+    else element.setAttribute(key, String(value))
+  }
+  if (text !== undefined) setText(element, text)
+  return { item, element, name, attributes }
+}

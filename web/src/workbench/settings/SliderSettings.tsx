@@ -1,0 +1,182 @@
+import {
+  boundSlider,
+  changeSlider,
+  chooseMoving,
+  decimalsOfStep,
+  letPlaceMove,
+  type Manner,
+  manners,
+  type Motion,
+  movingSliders,
+  nameToLatex,
+  type Slider,
+} from '@yperkine/core'
+import { Maths } from '../../parts/Maths'
+import { Panel } from '../../parts/Panel'
+import { BoundField } from '../../parts/BoundField'
+import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+
+const headings = ['', 'from', 'to', 'step', 'moves', 'how', 'rests at features', 'seconds a pass']
+
+const noSliders: readonly Slider[] = []
+
+/** Bounds, step and motion of every slider. */
+export function SliderSettings({ open, onClose }: { open: boolean; onClose: () => void }) {
+  // While it is closed a drag changes nothing in it.
+  const sliders = useStudy((s) => (open ? s.sliders : noSliders))
+  return (
+    <Panel title="Sliders and motion" open={open} onClose={onClose}>
+      <table className="mt-3 border-separate border-spacing-x-2 border-spacing-y-2">
+        <thead className="text-left text-[calc(13px*var(--type))] text-quiet">
+          <tr>
+            {headings.map((heading) => (
+              <th key={heading} scope="col" className="font-normal">
+                {heading}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {sliders.map((slider) => (
+            <Row key={slider.name} slider={slider} />
+          ))}
+        </tbody>
+      </table>
+      <LetMove />
+    </Panel>
+  )
+}
+
+/** Typed places stand still; each can be given a slider. */
+export function LetMove() {
+  const { apply, announce } = useWorkbenchStore().getState()
+  const letter = useStudy((s) => s.variable.letter)
+  const fixed = useWorkbench((s) =>
+    s.scene.flags.flatMap((f) => (f.fixed ? [f.text] : [])).join('\n'),
+  )
+  if (fixed === '') return null
+  return (
+    <div className="flex flex-wrap gap-2">
+      {fixed.split('\n').map((place) => {
+        const name = `${letter} = ${place.replace('-', '−')}`
+        return (
+          <button
+            key={place}
+            type="button"
+            className="button"
+            onClick={() => {
+              apply(letPlaceMove(place))
+              announce(`${name} can move now`)
+            }}
+          >
+            Let {name} move
+          </button>
+        )
+      })}
+    </div>
+  )
+}
+
+function Row({ slider }: { slider: Slider }) {
+  const { apply } = useWorkbenchStore().getState()
+  const moves = useStudy((s) => movingSliders(s).some((m) => m.name === slider.name))
+  const { name, from, to, step, motion } = slider
+  const move = (change: Partial<Motion>) =>
+    apply(changeSlider(name, { motion: { ...motion, ...change } }))
+  const decimals = Math.max(3, decimalsOfStep(step))
+  const field = { step, decimals, className: 'w-20' }
+  return (
+    <tr>
+      <th scope="row" className="pr-2 text-left font-normal">
+        <span className="sr-only">{name}</span>
+        <Maths latex={nameToLatex(name)} />
+      </th>
+      <td>
+        <BoundField
+          {...field}
+          label={`${name} from`}
+          value={from}
+          onEnter={(v) => apply(boundSlider(name, { from: v }))}
+        />
+      </td>
+      <td>
+        <BoundField
+          {...field}
+          label={`${name} to`}
+          value={to}
+          onEnter={(v) => apply(boundSlider(name, { to: v }))}
+        />
+      </td>
+      <td>
+        <BoundField
+          {...field}
+          decimals={12}
+          label={`${name} step`}
+          value={step}
+          onEnter={(v) => apply(boundSlider(name, { step: v }))}
+        />
+      </td>
+      <td className="text-center">
+        <input
+          type="checkbox"
+          aria-label={`${name} moves`}
+          checked={moves}
+          onChange={(e) => apply(chooseMoving(name, e.target.checked))}
+        />
+      </td>
+      <td>
+        <select
+          aria-label={`How ${name} moves`}
+          className="field"
+          value={motion.manner}
+          onChange={(e) => move({ manner: e.target.value as Manner })}
+        >
+          {manners.map((manner) => (
+            <option key={manner}>{manner}</option>
+          ))}
+        </select>
+      </td>
+      <td className="text-center">
+        <input
+          type="checkbox"
+          aria-label={`${name} rests at zeros and turning points`}
+          checked={motion.pauses}
+          onChange={(e) => move({ pauses: e.target.checked })}
+        />
+      </td>
+      {motion.manner === 'in equal steps' ? (
+        <td className="flex items-center gap-1">
+          <BoundField
+            {...field}
+            className="w-16"
+            step={1}
+            decimals={0}
+            label={`Steps of ${name}`}
+            value={motion.stops}
+            onEnter={(v) => move({ stops: Math.min(1000, Math.max(1, Math.round(v))) })}
+          />
+          <span className="text-quiet">steps, rest</span>
+          <BoundField
+            {...field}
+            className="w-16"
+            step={0.05}
+            label={`Rest of ${name}`}
+            value={motion.rest}
+            onEnter={(v) => move({ rest: Math.min(60, Math.max(0.05, v)) })}
+          />
+          <span className="text-quiet">s</span>
+        </td>
+      ) : (
+        <td>
+          <BoundField
+            {...field}
+            step={1}
+            label={`Pace of ${name}`}
+            value={motion.pace}
+            onEnter={(v) => move({ pace: Math.min(3600, Math.max(0.1, v)) })}
+          />
+        </td>
+      )}
+    </tr>
+  )
+}

@@ -1,0 +1,29 @@
+import { record, redo, undo } from '@yperkine/core'
+import type { Drawing } from './drawing'
+import type { GetWorkbench, Workbench } from './state'
+
+/** Edits of the study, and the way back. */
+export function editing(
+  get: GetWorkbench,
+  { show }: Drawing,
+): Pick<Workbench, 'apply' | 'undo' | 'redo'> {
+  return {
+    apply(edit, gesture) {
+      const { history } = get()
+      const next = edit(history.present)
+      if (next !== history.present) show(record(history, next, gesture ?? null))
+    },
+    undo() {
+      get().pause()
+      const before = get().history
+      show(undo(before))
+      get().announce(before.past.length > 0 ? 'Undone' : 'Nothing to undo')
+    },
+    redo() {
+      get().pause()
+      const before = get().history
+      show(redo(before))
+      get().announce(before.future.length > 0 ? 'Done again' : 'Nothing to do again')
+    },
+  }
+}

@@ -1,0 +1,119 @@
+import {
+  advance,
+  advanceWalk,
+  type Course,
+  type Edit,
+  endGesture,
+  formatShort,
+  movingSliders,
+  restAt,
+  setSlider,
+  shownStudy,
+  startCourse,
+  startWalk,
+  takeWalk,
+  valueOn,
+  type WalkCourse,
+} from '@yperkine/core'
+import { type Drawing, drawn } from './drawing'
+import type { GetWorkbench, SetWorkbench, Workbench } from './state'
+
+/** Proven zeros and turning points of the curves in view. */
+const worthALook = (examined: Workbench['examined']): number[] =>
+  [...examined.values()].flatMap(({ examination: { zeros, turningPoints } }) =>
+    [...zeros, ...turningPoints].map((f) => f.x),
+  )
+
+/** What moves: gestures, which keep the frame still, and the transport. */
+export function motion(
+  set: SetWorkbench,
+  get: GetWorkbench,
+  { show }: Drawing,
+): Pick<
+  Workbench,
+  'hold' | 'release' | 'play' | 'pause' | 'tick' | 'step' | 'startWalk' | 'stopWalk'
+> {
+  const tellOfWalk = ({ walk, at }: WalkCourse) => {
+    const distance = walk.distances[at]!
+    const said = distance >= 1e-6 ? formatShort(distance, 6) : distance
+    const result = get().evaluation.lines.get(walk.line)
+    const slope = result?.readouts.find((r) => r.id === 'slope')?.text
+    get().announce(`${walk.slider} = ${said}${slope ? `: slope ${slope}` : ''}`)
+  }
+  const takeStep = (course: WalkCourse) => {
+    get().apply(takeWalk(course), 'closing')
+    tellOfWalk(course)
+  }
+  return {
+    hold(what = 'frame') {
+      get().pause()
+      const { scene } = get()
+      set({ held: { x: what === 'frame' ? scene.x : null, lanes: drawn(scene) } })
+    },
+    release(words) {
+      show(endGesture(get().history), { held: null })
+      if (words) get().announce(words(get().evaluation))
+    },
+    play() {
+      const { evaluation, scene, courses } = get()
+      const moving = movingSliders(evaluation.study)
+      if (courses || moving.length === 0) return
+      set({
+        held: { x: scene.x, lanes: drawn(scene) },
+        courses: new Map(moving.map((slider) => [slider.name, startCourse(slider)])),
+      })
+    },
+    pause() {
+      get().stopWalk()
+      const { courses, live, history } = get()
+      if (!courses) return
+      const present = shownStudy(history.present, { live: Object.fromEntries(live) })
+      const stopped = { courses: null, live: new Map<string, number>(), held: null }
+      show({ ...history, present, gesture: null }, stopped)
+      const values = present.sliders.filter((s) => courses.has(s.name))
+      get().announce(values.map((s) => `${s.name} = ${formatShort(s.value, 6)}`).join(', '))
+    },
+    startWalk(walk) {
+      get().pause()
+      const course = startWalk(walk, get().history.present)
+      if (course) takeStep(course)
+      set({ walk: course })
+    },
+    stopWalk() {
+      if (get().walk) set({ walk: null })
+    },
+    tick(seconds) {
+      const { courses, history, walk } = get()
+      if (walk) {
+        const next = advanceWalk(walk, seconds)
+        set({ walk: next })
+        if (next && next.at !== walk.at) takeStep(next)
+      }
+      if (!courses) return
+      const next = new Map<string, Course>()
+      const live = new Map<string, number>()
+      for (const slider of history.present.sliders) {
+        const course = courses.get(slider.name)
+        if (!course) continue
+        const places = slider.motion.pauses ? worthALook(get().examined) : []
+        const moved = restAt(course, advance(course, slider, seconds), slider, places)
+        next.set(slider.name, moved)
+        live.set(slider.name, valueOn(moved, slider))
+      }
+      show(history, { courses: next, live })
+      if ([...next.values()].every((c) => c.ended)) get().pause()
+    },
+    step(by) {
+      get().pause()
+      const edit: Edit = (study) =>
+        movingSliders(study).reduce(
+          (now, s) => setSlider(s.name, s.value + by * s.step)(now),
+          study,
+        )
+      get().apply(edit, 'step')
+      const { study } = get().evaluation
+      const values = movingSliders(study).map((s) => `${s.name} = ${formatShort(s.value, 6)}`)
+      get().announce(values.join(', '))
+    },
+  }
+}

@@ -1,0 +1,42 @@
+import { startHistory, type Study } from '@yperkine/core'
+import { createStore } from 'zustand'
+import { attention } from './attention'
+import { createDrawing, noneExamined } from './drawing'
+import { editing } from './editing'
+import { elsewhere } from './elsewhere'
+import { motion } from './motion'
+import type { Size, Workbench } from './state'
+
+/** The open study with everything that follows from it: edits go in, results and scene come out. */
+export function createWorkbench(id: string, study: Study) {
+  return createStore<Workbench>()((set, get) => {
+    const drawing = createDrawing(set, get)
+    const size: Size = { width: 0, heights: {} }
+    const evaluation = drawing.evaluate(study)
+    return {
+      id,
+      history: startHistory(study),
+      evaluation,
+      scene: drawing.sceneFor(evaluation, size, null),
+      size,
+      held: null,
+      courses: null,
+      live: new Map(),
+      walk: null,
+      examined: noneExamined,
+      selectedPlace: null,
+      selectedSpan: null,
+      highlight: null,
+      left: null,
+      status: 'Saved',
+      fault: null,
+      theirs: null,
+      gone: false,
+      announcement: '',
+      ...editing(get, drawing),
+      ...motion(set, get, drawing),
+      ...attention(set, get, drawing),
+      ...elsewhere(set, get, drawing),
+    }
+  })
+}

@@ -1,0 +1,172 @@
+import {
+  actionsOf,
+  addLine,
+  changeLine,
+  type Edit,
+  type LineAction,
+  numberToFormula,
+  type Statement,
+  sweepSlider,
+  toggleLane,
+} from '@yperkine/core'
+import { memo, useEffect, useRef } from 'react'
+import { BoundField } from '../../parts/BoundField'
+import { useStudy, useWorkbenchStore } from '../store'
+
+/** What a line can do beside its slots, in buttons of a word or two. */
+export const LineActions = memo(function LineActions({
+  line,
+  speaks,
+}: {
+  line: Statement
+  speaks: boolean
+}) {
+  const last = useRef<readonly LineAction[]>([])
+  const actions = useStudy((s) => {
+    // Made anew at each question, and nearly always the same: then the last answer is kept.
+    const next = actionsOf(line, s, speaks)
+    return JSON.stringify(next) === JSON.stringify(last.current) ? last.current : next
+  })
+  useEffect(() => {
+    last.current = actions
+  }, [actions])
+  return actions.map((action) => <Action key={action.id} line={line} action={action} />)
+})
+
+const pressed = 'pill mt-1.5 mr-1.5 aria-pressed:border-rust aria-pressed:text-rust'
+
+interface ActionProps<K extends LineAction['does'] = LineAction['does']> {
+  line: Statement
+  action: Extract<LineAction, { does: K }>
+}
+
+function Action({ line, action }: ActionProps) {
+  const { apply } = useWorkbenchStore().getState()
+  switch (action.does) {
+    case 'change':
+      return (
+        <button
+          type="button"
+          aria-pressed={action.pressed}
+          className={pressed}
+          onClick={() => apply(changeLine(line.id, { ...action.change }))}
+        >
+          {action.label}
+        </button>
+      )
+    case 'add':
+      return (
+        <button
+          type="button"
+          className={pressed}
+          onClick={() => apply(addLine(action.line as Statement))}
+        >
+          {action.label}
+        </button>
+      )
+    case 'sweep':
+      return <Sweep line={line} action={action} />
+    case 'walk':
+      return <Walk line={line} action={action} />
+    case 'choose':
+      return <Choices line={line} action={action} />
+    case 'number':
+      return (
+        <span className="mt-1.5 inline-flex items-center gap-2">
+          {action.words}
+          <BoundField
+            label={action.label}
+            className="w-24"
+            value={action.value}
+            step={action.value / 10}
+            decimals={12}
+            onEnter={(v) => {
+              if (v > 0) apply(changeLine(line.id, { [action.field]: numberToFormula(v) }))
+            }}
+          />
+        </span>
+      )
+  }
+}
+
+/** So many stops make a sweep that can be followed, and so long it rests at each, in seconds. */
+const [sweepStops, sweepRest] = [40, 0.25]
+
+const both =
+  (...edits: Edit[]): Edit =>
+  (study) =>
+    edits.reduce((now, edit) => edit(now), study)
+
+function Sweep({ line, action }: ActionProps<'sweep'>) {
+  const store = useWorkbenchStore()
+  const sweep = () => {
+    const { history, pause, play, announce, apply } = store.getState()
+    const { curve, order } = action.lane
+    pause()
+    const shown = history.present.lanes.some((l) => l.curve === curve && l.order === order)
+    apply(
+      both(
+        changeLine(line.id, { ...action.change }),
+        sweepSlider(action.slider, sweepStops, sweepRest),
+        ...(shown ? [] : [toggleLane(curve, order)]),
+      ),
+    )
+    announce(`It goes over its span in ${sweepStops} equal steps`)
+    play()
+  }
+  return (
+    <button type="button" className={pressed} onClick={sweep}>
+      {action.label}
+    </button>
+  )
+}
+
+function Walk({ line, action }: ActionProps<'walk'>) {
+  const running = useWorkbench((s) => s.walk?.walk.line === line.id)
+  const { startWalk, stopWalk } = useWorkbenchStore().getState()
+  const start = (framed: boolean) => {
+    const { slider, from, distances } = action
+    startWalk({ line: line.id, slider, from, distances, framed })
+  }
+  return (
+    <>
+      <button type="button" className={pressed} onClick={running ? stopWalk : () => start(false)}>
+        {running ? 'Stop closing in' : action.label}
+      </button>
+      {!running && (
+        <button type="button" className={pressed} onClick={() => start(true)}>
+          Walk with the frame
+        </button>
+      )}
+    </>
+  )
+}
+
+function Choices({ line, action }: ActionProps<'choose'>) {
+  const { apply } = useWorkbenchStore().getState()
+  const chosen = action.options.filter((o) => o.chosen).map((o) => o.value)
+  return (
+    <details className="mt-1.5 mr-1.5 inline-block">
+      <summary className="pill cursor-pointer list-none">{action.label}</summary>
+      <fieldset className="mt-1 grid gap-1">
+        <legend className="sr-only">{action.label}</legend>
+        {action.options.map((option) => {
+          const next = action.all.filter((value) =>
+            value === option.value ? !option.chosen : chosen.includes(value),
+          )
+          return (
+            <label key={option.value} className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                checked={option.chosen}
+                disabled={option.fixed}
+                onChange={() => apply(changeLine(line.id, { [action.field]: next }))}
+              />
+              {option.text}
+            </label>
+          )
+        })}
+      </fieldset>
+    </details>
+  )
+}

@@ -1,0 +1,208 @@
+import { keepTogether } from '../../parts/keepTogether'
+import { Maths } from '../../parts/Maths'
+import {
+  addSlider,
+  changeFormula,
+  type Edit,
+  giveValue,
+  isCurveMaker,
+  isFormulaLine,
+  kindOf,
+  type LineProblem,
+  type Phrase,
+  placeSlider,
+  placesOfLine,
+  removeLine,
+  sentenceText,
+  type Statement,
+} from '@yperkine/core'
+import { X } from 'lucide-react'
+import { memo } from 'react'
+import { useShallow } from 'zustand/react/shallow'
+import { LineActions } from './LineActions'
+import { LineLookButton } from './LineLookButton'
+import { FurtherResults, Readouts } from './LineResults'
+import { PendingWork } from './PendingWork'
+import { Slot } from './Slot'
+import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+
+const samples = ['', '6 3.5', '0.1 4', '7 3 0.1 3']
+const curveStrokes = ['stroke-kelp', 'stroke-slate', 'stroke-plum', 'stroke-moss', 'stroke-umber']
+
+/** One line of working: its sentence with slots, its results, and what is in its way. */
+export const LineItem = memo(function LineItem({
+  line,
+  number,
+}: {
+  line: Statement
+  number: number
+}) {
+  const store = useWorkbenchStore()
+  const phrases = useWorkbench((s) => s.evaluation.sentences.get(line.id))
+  // Readouts change at every frame of a drag; the rest of the line seldom does.
+  const said = useWorkbench(
+    useShallow((s) => {
+      const result = s.evaluation.lines.get(line.id)
+      const { problems = [], hints = [], readouts = [], notes = [] } = result ?? {}
+      return {
+        problems: kept(problems),
+        hints: kept(hints),
+        notes: kept(notes),
+        speaks: readouts.length > 0,
+      }
+    }),
+  )
+  const touched = useWorkbench(
+    (s) => s.selectedPlace !== null && placesOfLine(line).includes(s.selectedPlace),
+  )
+  if (!phrases) return null
+  const { apply } = store.getState()
+  const unreadable = said.problems.find((p) => p.at && isFormulaLine(line))
+
+  return (
+    <li
+      aria-label={sentenceText(phrases)}
+      className={`group relative flex gap-1 border-b [contain:layout] border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''}`}
+    >
+      <span
+        aria-hidden
+        className="w-3 shrink-0 pt-0.5 font-serif text-[calc(13px*var(--type))] text-quiet italic"
+      >
+        {number}
+      </span>
+      <div className="min-w-0 flex-1">
+        <div className="font-serif text-[calc(17px*var(--type))] leading-[1.45]">
+          <LineSample line={line} />
+          {phrases.map((phrase, i) => (
+            <PhraseView key={i} line={line} phrase={phrase} problem={unreadable} />
+          ))}
+        </div>
+        {said.problems.map((problem) => (
+          <ProblemView key={problem.message} line={line} problem={problem} />
+        ))}
+        {said.speaks && <Readouts id={line.id} />}
+        <PendingWork id={line.id} name={sentenceText(phrases)} />
+        <LineActions line={line} speaks={said.speaks} />
+        {said.notes.map((note) => (
+          <p key={note} className="mt-1 text-[calc(14px*var(--type))] text-quiet">
+            {keepTogether(note)}
+          </p>
+        ))}
+        <FurtherResults line={line} />
+        {said.hints.map((hint) => (
+          <p key={hint.message} className="mt-1 text-quiet">
+            {hint.message}{' '}
+            {isFormulaLine(line) && (
+              <button
+                type="button"
+                className="pill"
+                onClick={() => apply(changeFormula(line.id, mended(line.formula, hint)))}
+              >
+                Use it
+              </button>
+            )}
+          </p>
+        ))}
+      </div>
+      {/* Half over the line above, so that no word of the sentence lies under it. */}
+      <span className={`absolute right-1 z-10 flex ${number === 1 ? 'top-0' : '-top-3'}`}>
+        <LineLookButton line={line} number={number} />
+        <button
+          type="button"
+          aria-label={`Remove line ${number}`}
+          className="line-tool"
+          onClick={() => {
+            apply(removeLine(line.id))
+            store.getState().announce('Line removed')
+          }}
+        >
+          <X size={15} aria-hidden />
+        </button>
+      </span>
+    </li>
+  )
+})
+
+const mended = (formula: string, hint: { from: number; to: number; replacement: string }) =>
+  formula.slice(0, hint.from) + hint.replacement + formula.slice(hint.to)
+
+/** The stroke a curve is drawn with, in front of its sentence. */
+function LineSample({ line }: { line: Statement }) {
+  const stands = kindOf(line).drawn?.stands?.(line)
+  const index = useStudy((s) =>
+    stands ? s.lines.filter(isCurveMaker).findIndex((l) => l.name === stands.curve) : -1,
+  )
+  if (!stands || index < 0) return null
+  const { order } = stands
+  return (
+    <svg width="28" height="10" className="mr-2 inline-block align-middle" aria-hidden>
+      <path
+        d="M1.5 5H26.5"
+        className={curveStrokes[index % 5]}
+        strokeWidth="3"
+        strokeDasharray={samples[order] || undefined}
+        strokeLinecap={order > 1 ? 'round' : 'butt'}
+      />
+    </svg>
+  )
+}
+
+interface PhraseProps {
+  line: Statement
+  phrase: Phrase
+  problem: LineProblem | undefined
+}
+
+/** A sentence is made anew whenever one of its values changes, and most of its phrases say the same. */
+const saysTheSame = (a: PhraseProps, b: PhraseProps) =>
+  a.line === b.line &&
+  a.problem === b.problem &&
+  JSON.stringify(a.phrase) === JSON.stringify(b.phrase)
+
+const PhraseView = memo(function PhraseView({ line, phrase, problem }: PhraseProps) {
+  if (!('slot' in phrase)) {
+    if (phrase.latex) return <Maths latex={phrase.latex} />
+    return <span className="whitespace-pre-wrap">{phrase.text}</span>
+  }
+  return (
+    <Slot line={line} phrase={phrase} problem={phrase.slot === 'formula' ? problem : undefined} />
+  )
+}, saysTheSame)
+
+/** Nothing to say is the same nothing each time. */
+const nothing: readonly never[] = []
+const kept = <T,>(all: readonly T[]): readonly T[] => (all.length === 0 ? nothing : all)
+
+function ProblemView({ line, problem }: { line: Statement; problem: LineProblem }) {
+  const { apply, history } = useWorkbenchStore().getState()
+  const { message, fix, missing, at } = problem
+  const give: Edit | null =
+    missing === undefined
+      ? null
+      : isFormulaLine(line)
+        ? giveValue(missing)
+        : addSlider(placeSlider(history.present, missing))
+  const replacement = at?.replacement
+  return (
+    <p role="alert" className="mt-1 text-[calc(14px*var(--type))] text-brick">
+      {keepTogether(message)}
+      {fix && <span className="text-quiet"> · {fix}</span>}
+      {give && (
+        <button type="button" className="pill ml-2 text-ink" onClick={() => apply(give)}>
+          Give {missing} a value
+        </button>
+      )}
+      {isFormulaLine(line) && at && replacement && (
+        <button
+          type="button"
+          className="pill ml-2 text-ink"
+          onClick={() =>
+            apply(changeFormula(line.id, mended(line.formula, { ...at, replacement })))
+          }
+        >
+          Use {replacement}
+        </button>
+      )}
+    </p>
+  )
+}

@@ -1,0 +1,168 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
+import {
+  changeLine,
+  kindOf,
+  labelNames,
+  lineColours,
+  lineDashes,
+  type LineLook,
+  markerShapes,
+  resetLabels,
+  showLabel,
+  type Statement,
+} from '@yperkine/core'
+import { Eye, EyeOff, Paintbrush } from 'lucide-react'
+import { memo } from 'react'
+import { EditableText } from '../../parts/EditableText'
+import { BoundField } from '../../parts/BoundField'
+import { useWorkbench, useWorkbenchStore } from '../store'
+
+/** Whether a line is drawn, and how: colour, stroke, width and words. */
+export const LineLookButton = memo(function LineLookButton({
+  line,
+  number,
+}: {
+  line: Statement
+  number: number
+}) {
+  const { apply } = useWorkbenchStore().getState()
+  const { drawn } = kindOf(line)
+  if (!drawn) return null
+  const look: LineLook = line.look ?? {}
+  const set = (change: LineLook) => apply(changeLine(line.id, { look: { ...look, ...change } }))
+  return (
+    <>
+      <button
+        type="button"
+        aria-label={`${look.hidden ? 'Show' : 'Hide'} line ${number} in the picture`}
+        aria-pressed={look.hidden === true}
+        className={`line-tool ${look.hidden ? 'is-kept' : ''}`}
+        onClick={() => set({ hidden: !look.hidden })}
+      >
+        {look.hidden ? <EyeOff size={15} aria-hidden /> : <Eye size={15} aria-hidden />}
+      </button>
+      <Popover>
+        <PopoverButton aria-label={`Look of line ${number}`} className="line-tool">
+          <Paintbrush size={15} aria-hidden />
+        </PopoverButton>
+        <PopoverPanel anchor="bottom end" className="popover z-30 grid gap-2 p-3">
+          <label className="flex items-center justify-between gap-3">
+            Colour
+            <select
+              className="field"
+              value={look.colour ?? ''}
+              onChange={(e) => set({ colour: lineColours.find((c) => c === e.target.value) })}
+            >
+              <option value="">usual</option>
+              {lineColours.map((colour) => (
+                <option key={colour}>{colour}</option>
+              ))}
+            </select>
+          </label>
+          <label className="flex items-center justify-between gap-3">
+            Stroke
+            <select
+              className="field"
+              value={look.dash ?? 'usual'}
+              onChange={(e) => set({ dash: lineDashes.find((d) => d === e.target.value) })}
+            >
+              {lineDashes.map((dash) => (
+                <option key={dash}>{dash}</option>
+              ))}
+            </select>
+          </label>
+          <div className="flex items-center justify-between gap-3">
+            Width
+            <BoundField
+              label={`Width of line ${number}`}
+              className="w-20"
+              value={look.width ?? 3}
+              step={0.5}
+              decimals={1}
+              onEnter={(v) => set({ width: Math.min(8, Math.max(0.5, v)) })}
+            />
+          </div>
+          {drawn.pointWidth !== undefined && (
+            <>
+              <label className="flex items-center justify-between gap-3">
+                Marker
+                <select
+                  className="field"
+                  value={look.marker ?? ''}
+                  onChange={(e) => set({ marker: markerShapes.find((m) => m === e.target.value) })}
+                >
+                  <option value="">usual</option>
+                  {markerShapes.map((shape) => (
+                    <option key={shape}>{shape}</option>
+                  ))}
+                </select>
+              </label>
+              <div className="flex items-center justify-between gap-3">
+                Marker width
+                <BoundField
+                  label={`Marker width of line ${number}`}
+                  className="w-20"
+                  value={look.markerWidth ?? drawn.pointWidth}
+                  step={1}
+                  decimals={1}
+                  onEnter={(v) => set({ markerWidth: Math.min(48, Math.max(2, v)) })}
+                />
+              </div>
+            </>
+          )}
+          <div className="flex items-center justify-between gap-3">
+            Words
+            <EditableText
+              label={`Words beside line ${number}`}
+              className="w-40"
+              value={look.label ?? ''}
+              check={() => null}
+              onCommit={(text) => set({ label: text.slice(0, 80) })}
+              onClose={() => undefined}
+            />
+          </div>
+          <PointLabels line={line} />
+        </PopoverPanel>
+      </Popover>
+    </>
+  )
+})
+
+/** Which labels of its points a line shows. */
+function PointLabels({ line }: { line: Statement }) {
+  const { apply } = useWorkbenchStore().getState()
+  const marks = useWorkbench((s) => s.evaluation.lines.get(line.id)?.marks)
+  const curves = useWorkbench((s) => s.evaluation.curves)
+  const nameOf = labelNames(line.look, marks ?? [], (lane) => curves.get(lane.curve))
+  const labels = (marks ?? []).flatMap((mark) =>
+    (mark.kind === 'stem' || mark.kind === 'dot') && mark.label
+      ? [{ key: nameOf(mark.id), text: mark.label }]
+      : [],
+  )
+  if (labels.length === 0) return null
+  const { moved = {}, without = [] } = line.look ?? {}
+  return (
+    <fieldset className="grid max-h-48 gap-1 overflow-y-auto">
+      <legend className="mb-1">Labels of its points</legend>
+      {labels.map(({ key, text }) => (
+        <label key={key} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={!without.includes(key)}
+            onChange={(e) => apply(showLabel(line.id, key, e.target.checked))}
+          />
+          {text}
+        </label>
+      ))}
+      {(without.length > 0 || Object.keys(moved).length > 0) && (
+        <button
+          type="button"
+          className="pill justify-self-start"
+          onClick={() => apply(resetLabels(line.id))}
+        >
+          Put all labels back
+        </button>
+      )}
+    </fieldset>
+  )
+}
