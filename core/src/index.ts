@@ -73,6 +73,7 @@ export type { Tree } from './formula/tree'
 
 /** What the web page and the server build on; it may change with them. */
 export * from './api'
+export { readFormula } from './language/readFormula'
 export { parseDefinition } from './language/definition'
 export { joinPieces, type PieceRow, rowAt, splitPieces } from './language/rows'
 export { derivativeToLatex, nameToLatex } from './language/latex'

@@ -65,7 +65,6 @@ export function createEvaluator({
     cells: new Map(),
     worked: 0,
     lastSettled: new Map(),
-    parsed: new Map(),
     once: createOnce(),
     remember: createMemory(),
     patience: typeof patience === 'number' ? steps(patience) : patience,

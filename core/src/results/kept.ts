@@ -2,7 +2,6 @@ import { expandCurves } from '../algebra/curves'
 import { differentiate } from '../algebra/differentiate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import type { Tree } from '../formula/tree'
-import type { Parsed } from '../language/parse'
 import type { LineContext, LineResult } from '../statements/contract'
 import type { Study } from '../study/schema'
 import type { Cell } from './cells'
@@ -15,7 +14,6 @@ export interface Kept {
   /** How many lines and curves have been worked out. */
   worked: number
   readonly lastSettled: Map<string, LineResult>
-  readonly parsed: Map<string, Parsed>
   readonly once: Once
   readonly remember: LineContext['memo']
   /** Makes the question whether a line still has time, asked before each of its steps. */

@@ -1,12 +1,11 @@
 import type { RealFunction } from '../evaluate/compile'
-import { curvesIn, name as nameTree, namesIn, type Tree } from '../formula/tree'
-import { type Parsed, parseFormula } from '../language/parse'
+import { curvesIn, namesIn, type Tree } from '../formula/tree'
+import type { Parsed } from '../language/parse'
 import type { Problem } from '../language/problems'
+import { readFormula } from '../language/readFormula'
 import type { CurveLookup, LineProblem, NumberLookup } from '../statements/contract'
 import { withPowerOfTen } from '../vocabulary/values'
 import type { Kept } from './kept'
-
-const parseMemoLimit = 500
 
 export type Read = <T>(key: string) => T
 export type Bound = { f: RealFunction; expanded: Tree } | { problem: LineProblem }
@@ -20,24 +19,17 @@ export interface Reading {
   bind: (tree: Tree, path: readonly string[]) => Bound
 }
 
-export function createReading(read: Read, { parsed, once }: Kept): Reading {
-  const parse = (text: string): Parsed => {
-    const letter = read<string>('letter')
-    const known = read<string>('names')
-    const curves = read<string>('curveNames')
-    const key = [letter, known, curves, text].join('\u0000')
-    let result = parsed.get(key)
-    if (!result) {
-      if (parsed.size > parseMemoLimit) parsed.clear()
-      result = parseFormula(text, {
-        variable: letter,
-        names: known === '' ? [] : known.split(','),
-        curves: standIns(curves, letter),
-      })
-      parsed.set(key, result)
-    }
-    return result
+export function createReading(read: Read, { once }: Kept): Reading {
+  const listed = (key: string) => {
+    const names = read<string>(key)
+    return names === '' ? [] : names.split(',')
   }
+  const parse = (text: string): Parsed =>
+    readFormula(text, {
+      variable: read<string>('letter'),
+      names: listed('names'),
+      curves: listed('curveNames'),
+    })
 
   const number = (text: string): NumberLookup => {
     const result = parse(withPowerOfTen(text))
@@ -80,10 +72,6 @@ export function createReading(read: Read, { parsed, once }: Kept): Reading {
 
   return { parse, number, bind }
 }
-
-/** A stand-in is enough for the parser, which only wants to know which names are curves. */
-const standIns = (curves: string, letter: string): Record<string, Tree> =>
-  curves === '' ? {} : Object.fromEntries(curves.split(',').map((c) => [c, nameTree(letter)]))
 
 export function asLineProblem({
   message,

@@ -425,7 +425,8 @@ describe('spans', () => {
   test('moving an end moves every line that hangs on the span', () => {
     let study = say(flood, 'average rate of q over 1 to 4')
     study = say(study, "where q' = 0 on 1 to 4")
-    const moved = moveSpanEnd({ from: '1', to: '4' }, 'to', 6.25, 2)(study)
+    const { study: moved, now } = moveSpanEnd({ from: '1', to: '4' }, 'to', 6.25, 2)(study)
+    expect(now).toEqual({ from: '1', to: '6.25' })
     expect(moved.lines.slice(-2).map((l) => 'span' in l && l.span)).toEqual([
       { from: '1', to: '6.25' },
       { from: '1', to: '6.25' },
@@ -433,7 +434,7 @@ describe('spans', () => {
   })
   test('ends never pass each other', () => {
     const study = say(flood, 'average rate of q over 1 to 4')
-    const moved = moveSpanEnd({ from: '1', to: '4' }, 'from', 9, 2)(study)
+    const { study: moved } = moveSpanEnd({ from: '1', to: '4' }, 'from', 9, 2)(study)
     expect(last(moved).result.problems).toEqual([])
   })
   test('a drawn span offers what can hang on it', () => {

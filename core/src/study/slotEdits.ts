@@ -1,5 +1,5 @@
 import { parseDefinition } from '../language/definition'
-import { parseFormula } from '../language/parse'
+import { readFormula } from '../language/readFormula'
 import { isCurveMaker, isFormulaLine, kindOf, type Statement, statementSchema } from '../statements'
 import type { SlotKind } from '../statements/contract'
 import { parseCurveRef } from '../statements/shared/slots'
@@ -84,7 +84,7 @@ function editTarget(study: Study, line: Statement, field: string, text: string):
   if (ref && curveMakers(study).some((l) => l.name === ref.curve)) {
     return yes(changeLine(line.id, { [field]: target }))
   }
-  const parsed = parseFormula(target, readingOf(study))
+  const parsed = readFormula(target, readingOf(study))
   const fault = parsed.ok ? undefined : parsed.problems.find((p) => !p.missing)
   if (fault) return no(fault.fix ? `${fault.message} · ${fault.fix}` : fault.message)
   return yes(changeLine(line.id, { [field]: target }))
@@ -143,7 +143,7 @@ function editPlace(study: Study, line: Statement, field: string, text: string): 
   const { letter } = study.variable
   const place = text.replace(new RegExp(`^\\s*${letter}\\s*=`), '').trim()
   if (place === '') return no('a place is a number or a slider, such as 2 or a')
-  const parsed = parseFormula(place, readingOf(study))
+  const parsed = readFormula(place, readingOf(study))
   // A name without a value is kept: the line offers to give it one.
   const fault = parsed.ok ? undefined : parsed.problems.find((p) => !p.missing)
   if (fault) return no(fault.fix ? `${fault.message} · ${fault.fix}` : fault.message)

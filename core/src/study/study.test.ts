@@ -300,7 +300,7 @@ describe('say what to add', () => {
 describe('moving places', () => {
   test('a slider moves by its steps, inside its bounds', () => {
     const study = flood()
-    const at = (x: number) => movePlace('a', x, 2)(study).sliders[0]!.value
+    const at = (x: number) => movePlace('a', x, 2)(study).study.sliders[0]!.value
     expect([at(3.14159), at(-5), at(50)]).toEqual([3.1, 0, 10])
     expect(nudgePlace('a', 10)(study).sliders[0]!.value).toBe(5.2)
     expect(nudgePlace('a', 0.1)(study).sliders[0]!.value).toBe(4.21)
@@ -311,12 +311,13 @@ describe('moving places', () => {
       (s, w) => offersFor(w, s, null)[0]!.edit(s),
       flood(),
     )
-    const moved = movePlace('2', 3.14159, 2)(two)
+    const { study: moved, now } = movePlace('2', 3.14159, 2)(two)
+    expect(now).toBe('3.14')
     expect(moved.lines.filter((l) => 'place' in l && l.place === '3.14')).toHaveLength(2)
   })
   test('an expression moves the one slider in it', () => {
     const study = offersFor('value at 2a + 1', flood(), null)[0]!.edit(flood())
-    expect(movePlace('2a + 1', 7, 2)(study).sliders[0]!.value).toBeCloseTo(3, 9)
+    expect(movePlace('2a + 1', 7, 2)(study).study.sliders[0]!.value).toBeCloseTo(3, 9)
   })
 })
 

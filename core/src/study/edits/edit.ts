@@ -12,3 +12,9 @@ export const replaceLine = (
   ...study,
   lines: study.lines.map((line) => (line.id === id ? change(line) : line)),
 })
+
+/** A study after a move, with what was moved as it is written now. */
+export interface Moved<T> {
+  study: Study
+  now: T
+}

@@ -1,4 +1,4 @@
-import { parseFormula } from '../../language/parse'
+import { readFormula } from '../../language/readFormula'
 import { isCurveMaker, isFormulaLine, placeMembers, type Statement } from '../../statements'
 import { keepAnswered } from '../answers'
 import type { LineLook, Slider } from '../../vocabulary/members'
@@ -15,8 +15,8 @@ export const changeFormula =
       if (!isFormulaLine(line)) return line
       const { lastGood, ...rest } = line
       const reading = readingOf(study)
-      if (parseFormula(formula, reading).ok) return { ...rest, formula }
-      const good = parseFormula(line.formula, reading).ok ? line.formula : lastGood
+      if (readFormula(formula, reading).ok) return { ...rest, formula }
+      const good = readFormula(line.formula, reading).ok ? line.formula : lastGood
       return { ...rest, formula, ...(good === undefined ? {} : { lastGood: good }) }
     })
 
@@ -59,7 +59,7 @@ export function forgetLastGood(study: Study): Study {
     lines: study.lines.map((line) => {
       if (!isFormulaLine(line) || line.lastGood === undefined) return line
       const { lastGood: _, ...rest } = line
-      return parseFormula(line.formula, reading).ok ? rest : line
+      return readFormula(line.formula, reading).ok ? rest : line
     }),
   }
 }

@@ -1,3 +1,4 @@
+import type { Reading } from '../../language/readFormula'
 import { tokenize } from '../../language/tokens'
 import {
   type CurveMaker,
@@ -17,18 +18,11 @@ export const curveLines = (study: Study): FormulaLine[] => study.lines.filter(is
 export const curveMakers = (study: Study): CurveMaker[] => study.lines.filter(isCurveMaker)
 
 /** How formulas of this study are read. */
-export function readingOf(study: Study) {
-  return {
-    variable: study.variable.letter,
-    names: study.sliders.map((s) => s.name),
-    curves: Object.fromEntries(
-      curveMakers(study).map((l) => [
-        l.name,
-        { kind: 'name', name: study.variable.letter } as const,
-      ]),
-    ),
-  }
-}
+export const readingOf = (study: Study): Reading => ({
+  variable: study.variable.letter,
+  names: study.sliders.map((s) => s.name),
+  curves: curveMakers(study).map((l) => l.name),
+})
 
 const placeLetters = 'abcdkmnpqrsuvw'
 
@@ -54,9 +48,9 @@ export function freshName(study: Study, preferred: string): string {
  */
 export function spelledFor(name: string, study: Study): Study {
   if (name !== 'a') return study
-  const { variable, names, curves } = readingOf(study)
+  const reading = readingOf(study)
   const spelled = (text: string): string => {
-    const { tokens } = tokenize(text, { variable, names, curves: Object.keys(curves) })
+    const { tokens } = tokenize(text, reading)
     let result = ''
     let at = 0
     for (const token of tokens) {
@@ -71,8 +65,8 @@ export function spelledFor(name: string, study: Study): Study {
 
 /** Replaces names in a text by their new ones, token by token. */
 function renameIn(text: string, study: Study, renamed: ReadonlyMap<string, string>): string {
-  const { variable, names, curves } = readingOf(study)
-  const { tokens } = tokenize(text, { variable, names, curves: Object.keys(curves) })
+  const reading = readingOf(study)
+  const { tokens } = tokenize(text, reading)
   let result = ''
   let at = 0
   for (const token of tokens) {

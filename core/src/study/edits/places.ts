@@ -3,32 +3,30 @@ import { decimalsOfStep, numberToFormula } from '../../vocabulary/numbers'
 import type { Slider } from '../../vocabulary/members'
 import type { Study } from '../schema'
 import { freeSlider, readNumber } from '../../vocabulary/values'
-import type { Edit } from './edit'
+import type { Edit, Moved } from './edit'
 import { changeSlider, setSlider } from './sliders'
 import { renamePlace, solveFor } from './lines'
 
 /**
  * Moves a place to a value on the axis. A slider moves by its steps; a typed number is replaced,
- * with the given decimals, in every line that hangs on it; in an expression the one free slider
- * moves. Returns the study itself where nothing can move.
+ * with the given decimals, in every line that hangs on it, and the new text comes back, so that a
+ * pointer keeps holding it; in an expression the one free slider moves. Where nothing can move the
+ * study stays itself.
  */
 export const movePlace =
-  (text: string, x: number, decimals: number): Edit =>
-  (study) => {
-    if (study.sliders.some((s) => s.name === text)) return setSlider(text, x)(study)
+  (text: string, x: number, decimals: number) =>
+  (study: Study): Moved<string> => {
+    const stays = (moved: Study) => ({ study: moved, now: text })
+    if (study.sliders.some((s) => s.name === text)) return stays(setSlider(text, x)(study))
     const read = readNumber(text, study.sliders)
-    if (!read.ok) return study
+    if (!read.ok) return stays(study)
     if (namesIn(read.tree).size === 0) {
-      return renamePlace(text, numberToFormula(Number(x.toFixed(decimals))))(study)
+      const now = numberToFormula(Number(x.toFixed(decimals)))
+      return { study: renamePlace(text, now)(study), now }
     }
     const free = freeSlider(read.tree, study.sliders)
-    return free ? setSlider(free.name, solveFor(text, free, x, study))(study) : study
+    return stays(free ? setSlider(free.name, solveFor(text, free, x, study))(study) : study)
   }
-
-/** The text of a place after a move, so that the pointer keeps holding it. */
-export function movedPlaceText(text: string, x: number, decimals: number): string {
-  return /^[\s\d.+\-−E]+$/.test(text) ? numberToFormula(Number(x.toFixed(decimals))) : text
-}
 
 /**
  * Moves a place by steps of its slider (of 0.1 where it is a typed number), or to the end of its
@@ -48,7 +46,7 @@ export const nudgePlace =
     }
     const read = readNumber(text, study.sliders)
     if (!read.ok || typeof steps === 'string') return study
-    return movePlace(text, read.value + steps * 0.1, 6)(study)
+    return movePlace(text, read.value + steps * 0.1, 6)(study).study
   }
 
 /** The slider that a place text moves, or null. */

@@ -2,7 +2,6 @@ import {
   type Edit,
   type Evaluation,
   formatShort,
-  movedPlaceText,
   movePlace,
   nudgePlace,
   placesOfLine,
@@ -72,9 +71,9 @@ export function useMover(
     if (!now || event.clientX === now.lastX) return
     now.lastX = event.clientX
     const x = valueAt(event.clientX)
-    apply(movePlace(now.text, x, decimals), now.gesture)
-    now.text = movedPlaceText(now.text, x, decimals)
-    store.getState().selectPlace(now.text)
+    const { move, selectPlace } = store.getState()
+    now.text = move(movePlace(now.text, x, decimals), now.gesture)
+    selectPlace(now.text)
   }
   const onPointerUp = () => {
     const now = moving.current

@@ -1,5 +1,4 @@
 import {
-  type Edit,
   formatShort,
   moveSpanEnd,
   numberToFormula,
@@ -127,13 +126,8 @@ function SpanHandle({ index, end }: { index: number; end: 'from' | 'to' }) {
     element.setAttribute('aria-valuetext', `${letter} = ${formatShort(value, 6)}`)
   })
   const move = (span: SpanText, x: number, decimals: number, gesture: string): SpanText => {
-    const { apply, evaluation, selectSpan } = store.getState()
-    const edit: Edit = moveSpanEnd(span, end, x, decimals)
-    const before = evaluation.spans.findIndex((s) => s.text === span)
-    apply(edit, gesture)
-    const after = store.getState().evaluation.spans
-    const next = after[before >= 0 ? before : index]?.text ?? span
-    selectSpan(next)
+    const next = store.getState().move(moveSpanEnd(span, end, x, decimals), gesture)
+    store.getState().selectSpan(next)
     return next
   }
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {

@@ -6,12 +6,17 @@ import type { GetWorkbench, Workbench } from './state'
 export function editing(
   get: GetWorkbench,
   { show }: Drawing,
-): Pick<Workbench, 'apply' | 'undo' | 'redo'> {
+): Pick<Workbench, 'apply' | 'move' | 'undo' | 'redo'> {
   return {
     apply(edit, gesture) {
       const { history } = get()
       const next = edit(history.present)
       if (next !== history.present) show(record(history, next, gesture ?? null))
+    },
+    move(edit, gesture) {
+      const { study, now } = edit(get().history.present)
+      get().apply(() => study, gesture)
+      return now
     },
     undo() {
       get().pause()

@@ -5,6 +5,7 @@ import type {
   Examination,
   History,
   LineResult,
+  Moved,
   Scene,
   SpanText,
   StoredStudy,
@@ -55,6 +56,8 @@ export interface Workbench {
 
   /** Applies an edit; edits of one gesture undo as one. */
   apply: (edit: Edit, gesture?: string) => void
+  /** Applies a move, and gives back what was moved as it is written then. */
+  move: <T>(edit: (study: Study) => Moved<T>, gesture: string) => T
   /** Begins a stretch of edits during which the frame stays still; while panning, only heights do. */
   hold: (what?: 'frame' | 'heights') => void
   /** Ends it, and says what came of it. */

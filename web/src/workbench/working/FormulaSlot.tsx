@@ -4,8 +4,8 @@ import {
   joinPieces,
   nameToLatex,
   parseDefinition,
-  parseFormula,
   type PieceRow,
+  readFormula,
   readingOf,
   rowAt,
   splitPieces,
@@ -40,7 +40,7 @@ export function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) 
     const letter = definition?.variable ?? reading.variable
     return {
       shift: text.length - body.length,
-      parsed: parseFormula(body, { ...reading, variable: letter }),
+      parsed: readFormula(body, { ...reading, variable: letter }),
       head: `${nameToLatex(definition?.name ?? (isFormulaLine(line) ? line.name : 'f'))}(${nameToLatex(letter)})`,
     }
   }, [text, study, line])

@@ -11,7 +11,7 @@ import {
 } from '@yperkine/core'
 import { memo, useEffect, useRef } from 'react'
 import { BoundField } from '../../parts/BoundField'
-import { useStudy, useWorkbenchStore } from '../store'
+import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 
 /** What a line can do beside its slots, in buttons of a word or two. */
 export const LineActions = memo(function LineActions({
