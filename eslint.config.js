@@ -1,4 +1,5 @@
 import js from '@eslint/js'
+import accessible from 'eslint-plugin-jsx-a11y'
 import reactHooks from 'eslint-plugin-react-hooks'
 import globals from 'globals'
 import typescript from 'typescript-eslint'
@@ -59,7 +60,7 @@ const layers = [
 ]
 const layerRules = layers.map((layer, i) => ({
   files: [`core/src/${layer}/**/*.ts`],
-  ignores: ['**/*.test.ts'],
+  ignores: ['**/*.test.ts', '**/testing.ts'],
   rules: {
     'no-restricted-imports': [
       'error',
@@ -84,12 +85,21 @@ export default typescript.config(
   js.configs.recommended,
   typescript.configs.recommended,
   {
+    files: ['{core,web,server,e2e,checks}/**/*.{ts,tsx}'],
+    extends: [typescript.configs.recommendedTypeCheckedOnly],
+    languageOptions: { parserOptions: { projectService: true } },
+    // Contexts, entries and functions are records of closures: taken out of them they still work.
+    rules: { '@typescript-eslint/unbound-method': 'off' },
+  },
+  {
     rules: {
       '@typescript-eslint/no-unused-vars': [
         'error',
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
       ],
       'no-console': 'error',
+      'max-lines': ['error', 400],
+      'max-lines-per-function': ['error', 120],
       // What is named so is filled elsewhere, by those who know the names.
       '@typescript-eslint/no-empty-object-type': ['error', { allowWithName: 'Names$' }],
     },
@@ -111,8 +121,15 @@ export default typescript.config(
   {
     files: ['web/src/**/*.{ts,tsx}'],
     ignores: ['**/*.test.ts'],
-    plugins: { 'react-hooks': reactHooks },
+    plugins: { 'react-hooks': reactHooks, 'jsx-a11y': accessible },
     rules: {
+      ...accessible.flatConfigs.recommended.rules,
+      // A field takes the focus when someone has opened it, and nowhere else.
+      'jsx-a11y/no-autofocus': 'off',
+      // Escape closes a dialog, Enter leaves a group of fields, arrows move a divider.
+      'jsx-a11y/no-noninteractive-element-interactions': ['error', { handlers: ['onClick'] }],
+      // A divider is moved by keys, and rows that scroll are reached by them.
+      'jsx-a11y/no-noninteractive-tabindex': ['error', { roles: ['separator', 'rowgroup'] }],
       'no-restricted-imports': ['error', notInWeb],
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
@@ -126,6 +143,19 @@ export default typescript.config(
   {
     files: ['e2e/**/*.ts'],
     rules: { 'no-empty-pattern': 'off', 'no-restricted-imports': ['error', notInBrowserTests] },
+  },
+  // Tests read kept data and reach into answers, whose shapes they are there to check.
+  {
+    files: ['**/*.test.{ts,tsx}', '**/testing.ts', '**/testing/*.{ts,tsx}'],
+    rules: {
+      ...Object.fromEntries(
+        ['argument', 'assignment', 'call', 'member-access', 'return'].map((what) => [
+          `@typescript-eslint/no-unsafe-${what}`,
+          'off',
+        ]),
+      ),
+      '@typescript-eslint/require-await': 'off',
+    },
   },
   {
     files: ['scripts/**/*.mjs', '*.js'],

@@ -13,11 +13,10 @@ const transform = {
 }
 // These packages are published as ES modules only.
 const transformIgnorePatterns = ['/node_modules/(?!(d3-[a-z]+|internmap)/)']
-const project = (name) => ({
+const base = (name, folder) => ({
   displayName: name,
-  rootDir: `./${name}`,
+  rootDir: `./${folder}`,
   testEnvironment: 'node',
-  testMatch: ['<rootDir>/src/**/*.test.ts'],
   moduleNameMapper: { '^@yperkine/core$': '<rootDir>/../core/src/index.ts' },
   transform,
   transformIgnorePatterns,
@@ -27,5 +26,32 @@ const project = (name) => ({
     ...['Float64Array', 'Uint8Array', 'Int32Array', 'BigInt64Array', 'BigUint64Array', 'DataView'],
   ],
 })
+const slow = '\\.slow\\.test\\.ts$'
+const project = (name) => ({
+  ...base(name, name),
+  testMatch: ['<rootDir>/src/**/*.test.ts'],
+  testPathIgnorePatterns: ['/node_modules/', slow],
+})
 
-export default { projects: ['core', 'web', 'server'].map(project) }
+export default {
+  projects: [
+    project('core'),
+    // What takes many seconds: thousands of made-up formulas and studies.
+    { ...base('slow', 'core'), testMatch: ['<rootDir>/src/**/*.slow.test.ts'] },
+    project('web'),
+    // Parts of the page, on a page that is not drawn.
+    {
+      ...base('parts', 'web'),
+      testMatch: ['<rootDir>/src/**/*.test.tsx'],
+      testEnvironment: 'jsdom',
+      sandboxInjectedGlobals: [],
+      moduleNameMapper: {
+        '^@yperkine/core$': '<rootDir>/../core/src/index.ts',
+        '\\.css$': '<rootDir>/src/testing/noStyles.ts',
+      },
+    },
+    project('server'),
+    // What is said of the code: layers, manifests, the worked examples of the documents.
+    { ...base('house', 'checks'), testMatch: ['<rootDir>/*.test.ts'] },
+  ],
+}

@@ -191,7 +191,7 @@ export function multiplyFactors(factors: readonly Tree[]): Tree {
   if (all.length === 0) return coefficient
   // Sorting is stable, so equal kinds keep the order they were written in.
   const sorted = all.sort((a, b) => rank(a) - rank(b))
-  const onlySum = sorted.length === 1 && sorted[0]!.kind === 'sum' ? sorted[0]! : null
+  const onlySum = sorted.length === 1 && sorted[0]!.kind === 'sum' ? sorted[0] : null
   if (onlySum && onlySum.kind === 'sum' && equalsNumber(coefficient, -1)) {
     return sum(...onlySum.terms.map((t) => negated(t)))
   }

@@ -187,7 +187,7 @@ function outwards(pieces: readonly Piece[], home: number, anchor: number, outer:
   before[home] = (outer?.value ?? 0) - areaWithin(pieces[home]!, anchor)
   errors[home] = (outer?.errorBound ?? 0) + pieces[home]!.error
   for (const step of [1, -1]) {
-    const sum = runningSum(before[home]!)
+    const sum = runningSum(before[home])
     for (let i = home + step; i >= 0 && i < pieces.length; i += step) {
       before[i] = sum(step > 0 ? pieces[i - 1]!.whole : -pieces[i]!.whole)
       errors[i] = errors[i - step]! + pieces[i]!.error

@@ -49,11 +49,11 @@ test('the line through readings, by the formulas of any statistics text (common 
     [3, 5, 4, 9],
   ]
   const mean = (all: number[]) => all.reduce((a, b) => a + b) / all.length
-  const [mx, my] = [mean(xs!), mean(ys!)]
+  const [mx, my] = [mean(xs), mean(ys)]
   const slope =
-    xs!.reduce((s, x, i) => s + (x - mx) * (ys![i]! - my), 0) /
-    xs!.reduce((s, x) => s + (x - mx) ** 2, 0)
-  const { coefficients } = fitPolynomial(xs!, ys!, 1)
+    xs.reduce((s, x, i) => s + (x - mx) * (ys[i]! - my), 0) /
+    xs.reduce((s, x) => s + (x - mx) ** 2, 0)
+  const { coefficients } = fitPolynomial(xs, ys, 1)
   expect(coefficients[1]).toBeCloseTo(slope, 12)
   expect(coefficients[0]).toBeCloseTo(my - slope * mx, 12)
 })

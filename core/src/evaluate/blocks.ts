@@ -176,7 +176,7 @@ class BlockCompiler {
 function fusedParts(term: Tree): { factor: number; left: Tree | null; right: Tree } | null {
   if (term.kind !== 'product') return null
   const [first, second, third] = term.factors
-  const factor = first!.kind === 'number' ? toNumber(first!.exact) : null
+  const factor = first!.kind === 'number' ? toNumber(first.exact) : null
   if (term.factors.length === 2) {
     return factor === null
       ? { factor: 1, left: first!, right: second! }

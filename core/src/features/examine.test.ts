@@ -1,15 +1,9 @@
-import fc from 'fast-check'
 import reference from '../../reference/features.json'
-import { compile, examine, parseFormula, type RealFunction, solve } from '..'
+import { compile, examine, parseFormula } from '..'
 import { examineInSteps } from './examine'
+import { read, xs } from './testing'
 
-function read(text: string): RealFunction {
-  const parsed = parseFormula(text)
-  if (!parsed.ok) throw new Error(`${text}: ${parsed.problems[0]!.message}`)
-  return compile(parsed.tree)
-}
 const near = (all: readonly number[]) => all.map((x) => expect.closeTo(x, 9))
-const xs = (all: readonly { x: number }[]) => all.map(({ x }) => x)
 
 describe.each(reference.table)('$formula, against mpmath', ({ formula, from, to, zeros }) => {
   const found = () => examine(read(formula), Number(from), Number(to))
@@ -39,148 +33,143 @@ describe.each(reference.table)('$formula, against mpmath', ({ formula, from, to,
   })
 })
 
-describe('by the definitions', () => {
-  // Each worked by hand; the rules are common practice, no source.
-  test.each([
-    ['x^4', -1, 1, { turning: [0], inflections: [], critical: [0], breaks: [] }],
-    ['x^3', -1, 1, { turning: [], inflections: [0], critical: [0], breaks: [] }],
-    ['|x|', -1, 2, { turning: [0], inflections: [], critical: [0], breaks: [[0, 'kink']] }],
-    ['max(x, 2x)', -1, 1, { turning: [], inflections: [], critical: [0], breaks: [[0, 'kink']] }],
-    [
-      '|x^2 - 1|',
-      -2,
-      2,
-      {
-        turning: [-1, 0, 1],
-        inflections: [-1, 1],
-        critical: [-1, 0, 1],
-        breaks: [
-          [-1, 'kink'],
-          [1, 'kink'],
-        ],
-      },
-    ],
-    [
-      'floor x',
-      0.5,
-      3.5,
-      {
-        turning: [],
-        inflections: [],
-        critical: [1, 2, 3],
-        breaks: [
-          [1, 'jump'],
-          [2, 'jump'],
-          [3, 'jump'],
-        ],
-      },
-    ],
-    [
-      'tan x',
-      0,
-      6,
-      {
-        turning: [],
-        inflections: [Math.PI],
-        critical: [],
-        breaks: [
-          [Math.PI / 2, 'pole'],
-          [1.5 * Math.PI, 'pole'],
-        ],
-      },
-    ],
-    ['1/x^2', -1, 2, { turning: [], inflections: [], critical: [], breaks: [[0, 'pole']] }],
-    [
-      '(x^2 - 1)/(x - 1)',
-      -1,
-      3,
-      { turning: [], inflections: [], critical: [], breaks: [[1, 'hole']] },
-    ],
-    ['x^(2/3)', -1, 2, { turning: [0], inflections: [], critical: [0], breaks: [[0, 'cusp']] }],
-    ['cbrt x', -1, 2, { turning: [], inflections: [0], critical: [0], breaks: [[0, 'vertical']] }],
-    ['sqrt x', -1, 4, { turning: [], inflections: [], critical: [], breaks: [[0, 'domain-end']] }],
-    ['sqrt x', 0, 4, { turning: [], inflections: [], critical: [], breaks: [] }],
-    ['ln x', 0, 3, { turning: [], inflections: [], critical: [], breaks: [[0, 'domain-end']] }],
-    ['1/x', 0, 2, { turning: [], inflections: [], critical: [], breaks: [[0, 'pole']] }],
-    [
-      '(x - 1)^2 (x + 2)',
-      -3,
-      3,
-      { turning: [-1, 1], inflections: [0], critical: [-1, 1], breaks: [] },
-    ],
-    [
-      'x + sin x',
-      -4,
-      4,
-      {
-        turning: [],
-        inflections: [-Math.PI, 0, Math.PI],
-        critical: [-Math.PI, Math.PI],
-        breaks: [],
-      },
-    ],
-    [
-      'sin(x)/x',
-      -5,
-      5,
-      {
-        turning: [-4.493409457909064, 4.493409457909064],
-        inflections: [-2.081575977818101, 2.081575977818101],
-        critical: [-4.493409457909064, 4.493409457909064],
-        breaks: [[0, 'hole']],
-      },
-    ],
-    ['5', 0, 1, { turning: [], inflections: [], critical: [], breaks: [] }],
-    [
-      'x if x < 1; 1 if x < 2; 3 - x otherwise',
-      0,
-      4,
-      {
-        turning: [],
-        inflections: [],
-        critical: [1, 2],
-        breaks: [
-          [1, 'kink'],
-          [2, 'kink'],
-        ],
-      },
-    ],
-    [
-      'x^2 if x < 1; 2x - 1 otherwise',
-      0,
-      3,
-      { turning: [], inflections: [], critical: [], breaks: [] },
-    ],
-    [
-      'x if x < 1; 3 - x otherwise',
-      0,
-      3,
-      { turning: [], inflections: [], critical: [1], breaks: [[1, 'jump']] },
-    ],
-    ['x|x|', -1, 1, { turning: [], inflections: [0], critical: [0], breaks: [] }],
-    [
-      'x^2 sgn(x - 1)',
-      0,
-      3,
-      { turning: [], inflections: [], critical: [1], breaks: [[1, 'jump']] },
-    ],
-  ] as [
-    string,
-    number,
-    number,
-    { turning: number[]; inflections: number[]; critical: number[]; breaks: [number, string][] },
-  ][])('%s on [%d, %d]', (text, from, to, expected) => {
-    const found = examine(read(text), from, to)
-    expect(found.complete).toBe(true)
-    expect(found.unresolved).toEqual([])
-    expect(xs(found.turningPoints)).toEqual(near(expected.turning))
-    expect(xs(found.inflections)).toEqual(near(expected.inflections))
-    expect(xs(found.criticalPoints)).toEqual(near(expected.critical))
-    expect(found.breaks.map(({ x, kind }) => [x, kind])).toEqual(
-      expected.breaks.map(([x, kind]) => [expect.closeTo(x, 9), kind]),
-    )
-  })
+// Each worked by hand; the rules are common practice, no source.
+test.each([
+  ['x^4', -1, 1, { turning: [0], inflections: [], critical: [0], breaks: [] }],
+  ['x^3', -1, 1, { turning: [], inflections: [0], critical: [0], breaks: [] }],
+  ['|x|', -1, 2, { turning: [0], inflections: [], critical: [0], breaks: [[0, 'kink']] }],
+  ['max(x, 2x)', -1, 1, { turning: [], inflections: [], critical: [0], breaks: [[0, 'kink']] }],
+  [
+    '|x^2 - 1|',
+    -2,
+    2,
+    {
+      turning: [-1, 0, 1],
+      inflections: [-1, 1],
+      critical: [-1, 0, 1],
+      breaks: [
+        [-1, 'kink'],
+        [1, 'kink'],
+      ],
+    },
+  ],
+  [
+    'floor x',
+    0.5,
+    3.5,
+    {
+      turning: [],
+      inflections: [],
+      critical: [1, 2, 3],
+      breaks: [
+        [1, 'jump'],
+        [2, 'jump'],
+        [3, 'jump'],
+      ],
+    },
+  ],
+  [
+    'tan x',
+    0,
+    6,
+    {
+      turning: [],
+      inflections: [Math.PI],
+      critical: [],
+      breaks: [
+        [Math.PI / 2, 'pole'],
+        [1.5 * Math.PI, 'pole'],
+      ],
+    },
+  ],
+  ['1/x^2', -1, 2, { turning: [], inflections: [], critical: [], breaks: [[0, 'pole']] }],
+  [
+    '(x^2 - 1)/(x - 1)',
+    -1,
+    3,
+    { turning: [], inflections: [], critical: [], breaks: [[1, 'hole']] },
+  ],
+  ['x^(2/3)', -1, 2, { turning: [0], inflections: [], critical: [0], breaks: [[0, 'cusp']] }],
+  ['cbrt x', -1, 2, { turning: [], inflections: [0], critical: [0], breaks: [[0, 'vertical']] }],
+  ['sqrt x', -1, 4, { turning: [], inflections: [], critical: [], breaks: [[0, 'domain-end']] }],
+  ['sqrt x', 0, 4, { turning: [], inflections: [], critical: [], breaks: [] }],
+  ['ln x', 0, 3, { turning: [], inflections: [], critical: [], breaks: [[0, 'domain-end']] }],
+  ['1/x', 0, 2, { turning: [], inflections: [], critical: [], breaks: [[0, 'pole']] }],
+  [
+    '(x - 1)^2 (x + 2)',
+    -3,
+    3,
+    { turning: [-1, 1], inflections: [0], critical: [-1, 1], breaks: [] },
+  ],
+  [
+    'x + sin x',
+    -4,
+    4,
+    {
+      turning: [],
+      inflections: [-Math.PI, 0, Math.PI],
+      critical: [-Math.PI, Math.PI],
+      breaks: [],
+    },
+  ],
+  [
+    'sin(x)/x',
+    -5,
+    5,
+    {
+      turning: [-4.493409457909064, 4.493409457909064],
+      inflections: [-2.081575977818101, 2.081575977818101],
+      critical: [-4.493409457909064, 4.493409457909064],
+      breaks: [[0, 'hole']],
+    },
+  ],
+  ['5', 0, 1, { turning: [], inflections: [], critical: [], breaks: [] }],
+  [
+    'x if x < 1; 1 if x < 2; 3 - x otherwise',
+    0,
+    4,
+    {
+      turning: [],
+      inflections: [],
+      critical: [1, 2],
+      breaks: [
+        [1, 'kink'],
+        [2, 'kink'],
+      ],
+    },
+  ],
+  [
+    'x^2 if x < 1; 2x - 1 otherwise',
+    0,
+    3,
+    { turning: [], inflections: [], critical: [], breaks: [] },
+  ],
+  [
+    'x if x < 1; 3 - x otherwise',
+    0,
+    3,
+    { turning: [], inflections: [], critical: [1], breaks: [[1, 'jump']] },
+  ],
+  ['x|x|', -1, 1, { turning: [], inflections: [0], critical: [0], breaks: [] }],
+  ['x^2 sgn(x - 1)', 0, 3, { turning: [], inflections: [], critical: [1], breaks: [[1, 'jump']] }],
+] as [
+  string,
+  number,
+  number,
+  { turning: number[]; inflections: number[]; critical: number[]; breaks: [number, string][] },
+][])('%s on [%d, %d]', (text, from, to, expected) => {
+  const found = examine(read(text), from, to)
+  expect(found.complete).toBe(true)
+  expect(found.unresolved).toEqual([])
+  expect(xs(found.turningPoints)).toEqual(near(expected.turning))
+  expect(xs(found.inflections)).toEqual(near(expected.inflections))
+  expect(xs(found.criticalPoints)).toEqual(near(expected.critical))
+  expect(found.breaks.map(({ x, kind }) => [x, kind])).toEqual(
+    expected.breaks.map(([x, kind]) => [expect.closeTo(x, 9), kind]),
+  )
+})
 
+describe('by the definitions', () => {
   test.each([
     ['x^3', -1, 1, [[-1, 1]], [], [[0, 1]], [[-1, 0]]],
     ['x^4', -1, 1, [[0, 1]], [[-1, 0]], [[-1, 1]], []],
@@ -287,81 +276,6 @@ describe('by the definitions', () => {
   })
 })
 
-test('polynomials from known roots: every root and no other', () => {
-  fc.assert(
-    fc.property(
-      fc.uniqueArray(fc.integer({ min: -30, max: 30 }), { minLength: 1, maxLength: 6 }),
-      (roots) => {
-        const f = read(roots.map((r) => `(x - (${r}/8))`).join(''))
-        const found = solve(f, 0, -4, 4)
-        expect(found.complete).toBe(true)
-        expect(xs(found.solutions)).toEqual([...roots].sort((a, b) => a - b).map((r) => r / 8))
-      },
-    ),
-    { numRuns: 150 },
-  )
-})
-
-test('products of sines have the zeros of their factors', () => {
-  fc.assert(
-    fc.property(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), (a, b) => {
-      const found = solve(read(`sin(${a}x) e^x cos(${b}x)`), 0, 0.05, 3)
-      const zeros = [
-        ...Array.from({ length: 30 }, (_, k) => (k * Math.PI) / a),
-        ...Array.from({ length: 30 }, (_, k) => ((k + 0.5) * Math.PI) / b),
-      ].filter((x) => x > 0.05 && x < 3)
-      const apart = [...new Set(zeros.map((x) => x.toFixed(9)))].map(Number).sort((p, q) => p - q)
-      expect(xs(found.solutions)).toEqual(apart.map((x) => expect.closeTo(x, 8)))
-    }),
-    { numRuns: 60 },
-  )
-})
-
-describe('sums of sines and cosines, where zeros touch at multiples of π', () => {
-  // Worked by hand: each is a product of squares and cubes in the half angle.
-  test.each([
-    ['sin x + cos(2x)', 0, 6, [Math.PI / 2, (7 * Math.PI) / 6, (11 * Math.PI) / 6]],
-    ['2sin x + sin(2x)', 1, 5, [Math.PI]],
-    ['cos(3x) + 3cos x', 0, 6, [Math.PI / 2, (3 * Math.PI) / 2]],
-    ['1 + sin x', 0, 6, [(3 * Math.PI) / 2]],
-    ['3 - 4cos(2x) + cos(4x)', 1, 5, [Math.PI]],
-  ] as [string, number, number, number[]][])('%s', (text, from, to, expected) => {
-    const { zeros, complete } = examine(read(text), from, to)
-    expect(complete).toBe(true)
-    expect(xs(zeros)).toEqual(expected.map((x) => expect.closeTo(x, 12)))
-  })
-})
-
-describe('classical equations', () => {
-  // From memory; the first is also OEIS A003957 (Dottie), the second A030178 (Omega constant).
-  test.each([
-    ['cos x', 'x', 0, 1, [0.7390851332151607]],
-    ['x e^x', '1', 0, 1, [0.5671432904097838]],
-    ['x - 0.2 sin x', '0.8', 0, 2, [0.9643338876952229]],
-    ['x^3 - 2x - 5', '0', 1, 3, [2.0945514815423265]],
-    ['e^x', 'x^2', -2, 1, [-0.7034674224983917]],
-    ['x^2', '2^x', -1, 5, [-0.7666646959621231, 2, 4]],
-  ])('%s = %s', (left, right, from, to, expected) => {
-    const found = solve(read(left), read(right), from, to)
-    expect(found.complete).toBe(true)
-    expect(xs(found.solutions)).toEqual(expected.map((x) => expect.closeTo(x, 13)))
-  })
-
-  test('a level that is touched is one solution, a stretch is told as one', () => {
-    expect(solve(read('x^2 - 4x'), -4, 0, 5)).toMatchObject({
-      complete: true,
-      solutions: [{ x: 2, value: -4 }],
-    })
-    expect(solve(read('x^2 - 4x'), -4.000001, 0, 5).solutions).toEqual([])
-    expect(solve(read('max(0, x)'), 0, -2, 2)).toMatchObject({ stretches: [[-2, 0]] })
-    expect(solve(read('6 + 4 sin(0.9x) - 0.3x'), 8, 0, 10).solutions.length).toBe(2)
-    expect(solve(read('x'), 1, 3, -3).solutions).toMatchObject([{ x: 1 }])
-    expect(() => solve(read('x'), 1, 2, 2)).toThrow(RangeError)
-    expect(() => solve(read('x'), NaN, 0, 2)).toThrow(RangeError)
-    expect(() => examine(read('x'), 0, Infinity)).toThrow('a span needs two different finite ends')
-  })
-})
-
 describe('bumps a thousandth wide, where doubles underflow beside them', () => {
   // e^(−u²) with u = (x − c)/0.001 bends at u = ±1/√2; worked by hand.
   const reach = 0.001 / Math.SQRT2
@@ -387,32 +301,6 @@ describe('bumps a thousandth wide, where doubles underflow beside them', () => {
     expect(found.turningPoints.map((t) => t.kind)).toEqual(['maximum', 'minimum'])
     expect(found.inflections).toHaveLength(2)
     expect(found.concaveUp.map(([lo]) => lo)).toEqual([0, expect.closeTo(3 + reach, 5)])
-  })
-})
-
-describe('roots as factors, by the worked solutions of calculus texts', () => {
-  // Stewart, Calculus, on curves such as x^(2/3)(6 - x)^(1/3), from memory; the rest by hand. The
-  // inflections of x^(4/5)(x - 4)²: mpmath's findroot on diff(f, x, 2).
-  test.each([
-    ['x^(2/3)(6-x)^(1/3)', -1, 7, [0, 4, 6], [0, 4], [6]],
-    ['x^(1/3)(x-4)', -1.5, 6, [0, 1], [1], [0]],
-    ['x^(2/3)(x-5)', -2, 6, [0, 2], [0, 2], [-1]],
-    [
-      'x^(4/5)(x-4)^2',
-      -1,
-      5,
-      [0, 8 / 7, 4],
-      [0, 8 / 7, 4],
-      [-0.20401291654580483, 2.4897272022600907],
-    ],
-    ['sqrt(x)(x-3)', 0, 4, [1], [1], []],
-    ['ln(sin x)', 0.1, 3, [Math.PI / 2], [Math.PI / 2], []],
-  ])('%s', (formula, from, to, critical, turning, inflections) => {
-    const found = examine(read(formula), from, to)
-    expect(found.complete).toBe(true)
-    expect(xs(found.criticalPoints)).toEqual(critical.map((x) => expect.closeTo(x, 8)))
-    expect(xs(found.turningPoints)).toEqual(turning.map((x) => expect.closeTo(x, 8)))
-    expect(xs(found.inflections)).toEqual(inflections.map((x) => expect.closeTo(x, 8)))
   })
 })
 
@@ -475,42 +363,4 @@ describe('sums with many denominators', () => {
     expect(three.zeros[0]!.x).toBeCloseTo(5 / Math.sqrt(3), 9)
     expect(two.complete && three.complete).toBe(true)
   })
-})
-
-test('a step of steps breaks where a count by hand says', () => {
-  // On [n, n + 1) the formula is ceil(n(2 − x)): it jumps where n(2 − x) is a whole number k, which
-  // it is for x = 2 − k/n, and at n itself where the values on both sides differ.
-  const value = (n: number, x: number) => Math.ceil(n * (2 - x))
-  const places = new Set<string>()
-  for (let n = -4; n < 4; n++) {
-    for (let k = -40; k <= 40; k++) {
-      const x = 2 - k / n
-      if (x > n && x < n + 1) places.add(x.toFixed(6))
-    }
-    const beside = value(n - 1, n - 1e-9)
-    if (n > -4 && (beside !== value(n, n) || value(n, n + 1e-9) !== value(n, n))) {
-      places.add(n.toFixed(6))
-    }
-  }
-  const { breaks, complete } = examine(read('ceil(floor(x)(2 - x))'), -4, 4)
-  expect(complete).toBe(true)
-  const inside = breaks.map((b) => b.x).filter((x) => Math.abs(x) < 4)
-  expect(inside.map((x) => (x === 0 ? 0 : x).toFixed(6)).sort()).toEqual([...places].sort())
-})
-
-test('steps of a fast formula are not searched one whole number after another', () => {
-  const { complete, unresolved } = examine(read('floor(ceil(x^3))'), -10, 10)
-  expect(complete).toBe(false)
-  expect(unresolved).toEqual([[-10, 10]])
-  expect(examine(read('floor(ceil(x^3))'), -2, 2).complete).toBe(true)
-})
-
-test('a factorial has values one by one: none of them is told as an end with values on one side', () => {
-  const { breaks, highest, complete } = examine(read('x!'), -2, 4.5)
-  expect(complete).toBe(true)
-  expect(breaks.map((b) => [b.x, b.kind, b.isolated])).toEqual(
-    [0, 1, 2, 3, 4].map((at) => [at, 'domain-end', true]),
-  )
-  expect(highest).toMatchObject({ x: 4, value: 24 })
-  expect(examine(read('sqrt x'), -1, 4).breaks.map((b) => b.isolated)).toEqual([undefined])
 })

@@ -191,7 +191,7 @@ function joinedRuns(
     }
     const joint = joints[i - 1]
     const at = joint ? I.middle(joint.mark.enclosure) : cell.from
-    const end = joints[i] ? I.middle(joints[i]!.mark.enclosure) : cell.to
+    const end = joints[i] ? I.middle(joints[i].mark.enclosure) : cell.to
     if (open && joint && joins(joint)) runs.at(-1)![1] = end
     else runs.push([at, end])
     open = true

@@ -17,7 +17,7 @@ export function pinned(tree: Tree, zeros: ReadonlySet<string>): Tree {
   if (zeros.size === 0) return tree
   const key = [...zeros].sort().join('\n')
   let known = pins.get(tree)
-  if (!known) pins.set(tree, (known = new Map()))
+  if (!known) pins.set(tree, (known = new Map<string, Tree>()))
   let result = known.get(key)
   if (!result) known.set(key, (result = simplify(pinnedAnew(tree, zeros))))
   return result

@@ -25,7 +25,7 @@ export function* findRange(
   from: number,
   to: number,
   looks = 1 << 17,
-): Generator<number, RangeFound> {
+): Generator<number, RangeFound, void> {
   let [low, high] = [-1, -1]
   let [least, greatest] = [Infinity, -Infinity]
   const at = (i: number) => from + ((to - from) * i) / looks

@@ -150,7 +150,7 @@ export function negate(tree: Tree): Tree {
   if (tree.kind === 'quotient' && isNegative(tree)) return quotient(negate(tree.above), tree.below)
   if (tree.kind === 'product' && tree.factors[0]?.kind === 'number') {
     const [first, ...rest] = tree.factors
-    const turned = negate(first!)
+    const turned = negate(first)
     return isOne(turned) ? product(...rest) : product(turned, ...rest)
   }
   return product(exactly({ n: -1n, d: 1n }), ...(tree.kind === 'product' ? tree.factors : [tree]))
@@ -161,7 +161,7 @@ export function splitCoefficient(tree: Tree): [NumberTree, Tree] {
   if (tree.kind === 'number') return [tree, exactly(one)]
   if (tree.kind === 'product' && tree.factors[0]?.kind === 'number') {
     const [first, ...rest] = tree.factors
-    return [first as NumberTree, rest.length === 0 ? exactly(one) : product(...rest)]
+    return [first, rest.length === 0 ? exactly(one) : product(...rest)]
   }
   return [exactly(one), tree]
 }
@@ -261,7 +261,7 @@ const dependence = new WeakMap<Tree, Map<string, boolean>>()
 export function dependsOn(tree: Tree, variable: string): boolean {
   if (tree.kind === 'name') return tree.name === variable
   let known = dependence.get(tree)
-  if (!known) dependence.set(tree, (known = new Map()))
+  if (!known) dependence.set(tree, (known = new Map<string, boolean>()))
   let answer = known.get(variable)
   if (answer === undefined) {
     answer = childrenOf(tree).some((part) => dependsOn(part, variable))

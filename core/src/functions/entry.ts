@@ -14,7 +14,6 @@ export type Typeset =
       small?: boolean
       /** A power of it wants parentheses. */
       loose?: boolean
-      mathml: (inside: string) => string
     }
 
 /** What a function is 0 with: its argument, and to which power of it; or another formula. */

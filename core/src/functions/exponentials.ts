@@ -24,7 +24,6 @@ export const exponentials: Record<ExponentialName, FunctionEntry> = {
       after: '}',
       small: true,
       loose: true,
-      mathml: (inside) => `<msup><mi>e</mi>${inside}</msup>`,
     },
     value: Math.exp,
     loop: (a, out, count) => {

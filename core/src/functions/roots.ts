@@ -15,8 +15,6 @@ import {
 import { rational } from '../arithmetic/rational'
 import type { FunctionEntry } from './entry'
 
-const fenced = (left: string, inside: string, right: string) =>
-  `<mrow><mo>${left}</mo>${inside}<mo>${right}</mo></mrow>`
 const itself = (u: Tree) => [u]
 
 export type RootName = 'sqrt' | 'cbrt' | 'abs'
@@ -34,7 +32,6 @@ export const roots: Record<RootName, FunctionEntry> = {
       before: '\\sqrt{',
       after: '}',
       loose: true,
-      mathml: (inside) => `<msqrt>${inside}</msqrt>`,
     },
     value: Math.sqrt,
     loop: (a, out, count) => {
@@ -61,7 +58,6 @@ export const roots: Record<RootName, FunctionEntry> = {
       before: '\\sqrt[3]{',
       after: '}',
       loose: true,
-      mathml: (inside) => `<mroot>${inside}<mn>3</mn></mroot>`,
     },
     value: Math.cbrt,
     derivative: (u) => quotient(whole(1), product(whole(3), power(call('cbrt', u), whole(2)))),
@@ -85,7 +81,6 @@ export const roots: Record<RootName, FunctionEntry> = {
     latex: {
       before: '\\left|',
       after: '\\right|',
-      mathml: (inside) => fenced('|', inside, '|'),
     },
     value: Math.abs,
     loop: (a, out, count) => {

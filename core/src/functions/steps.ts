@@ -44,9 +44,6 @@ const sign = (x: number) => Math.sign(x) + 0
 const floorOf = ({ n, d }: Rational) => n / d - (n % d < 0n ? 1n : 0n)
 /** A step as a number; beyond what doubles hold there is none. */
 const stepped = (step: number): Tree | null => (Number.isFinite(step) ? whole(step) : null)
-const fenced = (left: string, right: string) => (inside: string) =>
-  `<mrow><mo>${left}</mo>${inside}<mo>${right}</mo></mrow>`
-
 const mostFactorial = 170
 const isCounting = (x: number) => Number.isInteger(x) && x >= 0
 
@@ -88,7 +85,7 @@ export const steps: Record<StepName, FunctionEntry> = {
   },
   floor: {
     spellings: ['floor'],
-    latex: { before: '\\lfloor ', after: '\\rfloor', mathml: fenced('⌊', '⌋') },
+    latex: { before: '\\lfloor ', after: '\\rfloor' },
     value: Math.floor,
     derivative: (u) => levelWhere(compare(u, '!=', call('floor', u))),
     jet: stepJet(Math.floor, Number.isInteger, (step, way) => (way < 0 ? step - 1 : step)),
@@ -100,7 +97,7 @@ export const steps: Record<StepName, FunctionEntry> = {
   },
   ceil: {
     spellings: ['ceil'],
-    latex: { before: '\\lceil ', after: '\\rceil', loose: true, mathml: fenced('⌈', '⌉') },
+    latex: { before: '\\lceil ', after: '\\rceil', loose: true },
     value: Math.ceil,
     derivative: (u) => levelWhere(compare(u, '!=', call('ceil', u))),
     jet: stepJet(Math.ceil, Number.isInteger, (step, way) => (way > 0 ? step + 1 : step)),

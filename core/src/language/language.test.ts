@@ -1,29 +1,14 @@
 import fc from 'fast-check'
 import { create, all } from 'mathjs'
-import { chanceFrom, randomFormula } from '../../fuzz/formulas'
-import {
-  compile,
-  differentiate,
-  parseDefinition,
-  parseFormula,
-  simplify,
-  toLatex,
-  toMathml,
-  toPlain,
-  toText,
-} from '..'
+import { compile, parseDefinition, parseFormula, toLatex } from '..'
 import { hostileTexts } from '../../reference/hostile'
-import type { Tree } from '../formula/tree'
+import { read, formulaText, sameValue } from './testing'
 
 const mathjs = create(all!)
 
-function read(text: string, names: string[] = ['a', 'b', 'h'], variable = 'x'): Tree {
-  const parsed = parseFormula(text, { variable, names })
-  if (!parsed.ok) throw new Error(`${text}: ${parsed.problems.map((p) => p.message).join('; ')}`)
-  return parsed.tree
-}
 const valueAt = (text: string, x: number, parameters = {}) =>
   compile(read(text, Object.keys(parameters)), { parameters }).value(x)
+
 function problemsOf(text: string, names: string[] = []) {
   const parsed = parseFormula(text, { names })
   return parsed.ok ? [] : parsed.problems
@@ -298,167 +283,5 @@ describe('LaTeX pasted from a document', () => {
       }),
       { numRuns: 1000 },
     )
-  })
-})
-
-/** Random formulas as text, built from the grammar people use. */
-const formulaText: fc.Arbitrary<string> = fc.letrec<{ all: string }>((tie) => ({
-  all: fc.oneof(
-    { maxDepth: 4, depthSize: 'small' },
-    fc.constantFrom('x', '2', '0.5', 'pi', 'e', '3', 'x'),
-    fc
-      .tuple(tie('all'), fc.constantFrom('+', '-', '*', '/'), tie('all'))
-      .map(([a, op, b]) => `(${a}) ${op} (${b})`),
-    fc.tuple(tie('all'), tie('all')).map(([a, b]) => `(${a})(${b})`),
-    tie('all').map((a) => `-(${a})`),
-    fc
-      .tuple(tie('all'), fc.constantFrom('2', '3', '-1', '0.5', '(1/3)'))
-      .map(([a, n]) => `(${a})^${n}`),
-    fc
-      .tuple(
-        fc.constantFrom('sin', 'cos', 'exp', 'ln', 'sqrt', 'abs', 'arctan', 'floor'),
-        tie('all'),
-      )
-      .map(([f, a]) => `${f}(${a})`),
-    fc.tuple(tie('all'), tie('all')).map(([a, b]) => `(${a} if x < 1; ${b} otherwise)`),
-  ),
-})).all
-
-/** How many parts each fraction, power, subscript and root of an order has. */
-function partsOfPairs(xml: string): number[] {
-  const open: { name: string; parts: number }[] = []
-  const found: number[] = []
-  for (const [, end, name] of xml.matchAll(/<(\/?)(\w+)[^>]*>/g)) {
-    if (!end) {
-      const parent = open.at(-1)
-      if (parent) parent.parts += 1
-      open.push({ name: name!, parts: 0 })
-    } else {
-      const { name: closed, parts } = open.pop()!
-      if (['mfrac', 'msup', 'msub', 'mroot'].includes(closed)) found.push(parts)
-    }
-  }
-  return found
-}
-
-const sameValue = (a: number, b: number) =>
-  (Number.isNaN(a) && Number.isNaN(b)) ||
-  a === b ||
-  Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a))
-
-describe('printing', () => {
-  test('printed text reads back as an equal function', () => {
-    fc.assert(
-      fc.property(formulaText, (text) => {
-        const tree = read(text)
-        const again = read(toText(tree))
-        const [f, g] = [compile(tree), compile(again)]
-        for (const x of [-2.3, -0.4, 0, 0.7, 1, 3.9]) {
-          expect({ x, same: sameValue(f.value(x), g.value(x)), back: toText(tree) }).toMatchObject({
-            same: true,
-          })
-        }
-      }),
-      { numRuns: 1500 },
-    )
-  })
-
-  test('as it would stand on a board', () => {
-    expect(toLatex(read('6 + 4 sin(0.9x) - 0.3x'))).toBe('6 + 4\\sin(0.9 x) - 0.3 x')
-    expect(toLatex(read('1/2x'))).toBe('\\frac{1}{2} x')
-    expect(toLatex(read('e^(-x/2)'))).toBe('e^{-x/2}')
-    expect(toLatex(read('sin^2 x'))).toBe('\\sin^{2} x')
-    expect(toLatex(read('2 * 3x'))).toBe('2 \\cdot 3 x')
-    expect(toLatex(read('2x if x < 1; 1 otherwise'))).toBe(
-      '\\begin{cases}2 x & \\text{for } x < 1 \\\\ 1 & \\text{otherwise}\\end{cases}',
-    )
-  })
-
-  test('MathML is well formed and lays a formula out', () => {
-    expect(toMathml(read('x^2/3'))).toBe(
-      '<math xmlns="http://www.w3.org/1998/Math/MathML"><mfrac><msup><mi>x</mi><mn>2</mn></msup><mn>3</mn></mfrac></math>',
-    )
-    // Every element that opens is closed, in order, whatever the formula.
-    fc.assert(
-      fc.property(formulaText, (text) => {
-        const open: string[] = []
-        const xml = toMathml(read(text))
-        for (const [, end, name] of xml.matchAll(/<(\/?)(\w+)[^>]*>/g)) {
-          if (end) expect(open.pop()).toBe(name)
-          else open.push(name!)
-        }
-        expect(open).toEqual([])
-        expect(xml.replace(/<[^>]*>|&(lt|gt|#xA0);/g, '')).not.toMatch(/[<>&]/)
-        // A fraction, a power and a root of order n have exactly two parts.
-        expect(partsOfPairs(xml).every((n) => n === 2)).toBe(true)
-      }),
-    )
-  })
-
-  test('in plain characters', () => {
-    expect(toPlain(read('6 + 4sin(0.9x) - 0.3x'))).toBe('6 + 4 sin(0.9x) − 0.3x')
-    expect(toPlain(read('x^2(x-1) + |x| - sqrt(x)/2'))).toBe('x²(x − 1) + |x| − √x/2')
-  })
-})
-
-describe('what is printed reads back as the same function', () => {
-  test.each([
-    ['max(2, (x if x < 1; 3 otherwise))', 'max(2, (x if x < 1; 3 otherwise))'],
-    ['min((x if x < 1; 3 otherwise), x^2, 4)', 'min((x if x < 1; 3 otherwise), x^2, 4)'],
-    ['sin(x if x < 1; 3 otherwise)', 'sin(x if x < 1; 3 otherwise)'],
-    [
-      'x if (x if x < 1; 3 otherwise) > 0; -x otherwise',
-      'x if (x if x < 1; 3 otherwise) > 0; -x otherwise',
-    ],
-    ['x if ((x < 1) or (x > 2)) and x < 5', 'x if (x < 1 or x > 2) and x < 5'],
-  ])('%s', (text, printed) => expect(toText(read(text))).toBe(printed))
-
-  test('random formulas and their derivatives, typed and plain, pieces anywhere in them', () => {
-    let compared = 0
-    for (let seed = 1; seed <= 700; seed++) {
-      const tree = read(randomFormula(chanceFrom(seed), 4))
-      for (const wanted of [tree, simplify(tree), differentiate(tree, 'x')]) {
-        for (const text of [toText(wanted), toPlain(wanted)]) {
-          const [f, g] = [compile(wanted), compile(read(text))]
-          for (const x of [-2.3, -1, -0.4, 0.3, 1, 1.9, 5.1]) {
-            const [a, b] = [f.value(x), g.value(x)]
-            const same = Object.is(a, b) || Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a))
-            expect([seed, text, same || a === b]).toEqual([seed, text, true])
-            compared += 1
-          }
-        }
-      }
-    }
-    expect(compared).toBeGreaterThan(20_000)
-  })
-})
-
-describe('evaluating many values at once', () => {
-  test('gives what one at a time gives, bit for bit', () => {
-    fc.assert(
-      fc.property(
-        formulaText,
-        fc.array(fc.double({ noDefaultInfinity: true }), { minLength: 1, maxLength: 600 }),
-        (text, xs) => {
-          const f = compile(read(text))
-          const many = f.values(xs)
-          xs.forEach((x, i) =>
-            expect(
-              Object.is(many[i], f.value(x)) || (Number.isNaN(many[i]) && Number.isNaN(f.value(x))),
-            ).toBe(true),
-          )
-        },
-      ),
-      { numRuns: 300 },
-    )
-  })
-
-  test('sliders change without compiling again', () => {
-    const f = compile(read('a x + h'), { parameters: { a: 2, h: 1 } })
-    const g = f.withParameters({ a: 3, h: 0 })
-    expect([f.value(5), g.value(5), f.values([1, 2])[1], g.values([1, 2])[1]]).toEqual([
-      11, 15, 5, 6,
-    ])
-    expect(compile(read('a x')).value(1)).toBeNaN()
   })
 })

@@ -31,7 +31,7 @@ export function createMemory(): LineContext['memo'] {
   const memos = new WeakMap<object, Map<string, unknown>>()
   return <T>(owner: object, key: string, make: () => T): T => {
     let known = memos.get(owner)
-    if (!known) memos.set(owner, (known = new Map()))
+    if (!known) memos.set(owner, (known = new Map<string, unknown>()))
     if (!known.has(key)) {
       if (known.size >= mostRemembered) known.clear()
       known.set(key, make())

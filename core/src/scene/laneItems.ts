@@ -35,7 +35,7 @@ export function laneItems(
       itemsOf(m, frame, follow),
     ),
   )
-  const sides = ground.sides.get(lane.id) ?? new Map()
+  const sides = ground.sides.get(lane.id) ?? new Map<string, number>()
   ground.sides.set(lane.id, sides)
   const labelled = [width, height, strokes, ...over.strokes, ...marks]
   // Dots come last, so that nothing is drawn over what can be taken hold of.

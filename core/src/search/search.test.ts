@@ -77,7 +77,7 @@ describe('local searches', () => {
   test('a search can be watched probe by probe and stopped', () => {
     const walk = minimizeInSteps(valleys, { start: 3 })
     const seen = [walk.next().value, walk.next().value, walk.next().value]
-    expect(seen.map((p) => p!.x).slice(0, 2)).toEqual([3, 3.3])
+    expect(seen.map((p) => p.x).slice(0, 2)).toEqual([3, 3.3])
   })
   test('from anywhere a bowl’s bottom is found', () => {
     fc.assert(

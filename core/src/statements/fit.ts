@@ -5,7 +5,7 @@ import { rationalFromNumber } from '../arithmetic/rational'
 import { call, constant, name, power, product, sum, type Tree } from '../formula/tree'
 import { formatNumber } from '../vocabulary/numbers'
 import { commonMembers, idSchema, nameSchema } from '../vocabulary/members'
-import { readingQuotients, type TableColumn } from '../tables/table'
+import { readingQuotients } from '../tables/table'
 import { failed, type LineContext, type LineResult, type StatementKind } from './contract'
 import { columnOf, columnOrder } from './table'
 import { curveText, wordsAfter, parseCurveRef } from './shared/slots'
@@ -152,7 +152,7 @@ function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext)
   const degree = degrees[line.shape]
   const lane = {
     curve: line.curve,
-    order: line.order + (columnOrder(line.column as TableColumn) ?? 0),
+    order: line.order + (columnOrder(line.column) ?? 0),
   }
   const show = (v: number) => formatNumber(v, decimals)
   let formula: Tree

@@ -128,7 +128,11 @@ describe.each(allKinds.map((k) => [k.kind, k] as const))('%s', (name, kind) => {
     const read = studySchema.parse(JSON.parse(JSON.stringify(study)))
     expect(lastOf(read)).toEqual(line)
   })
+})
 
+describe.each(allKinds.map((k) => [k.kind, k] as const))('%s', (name, kind) => {
+  const study = withKind(name, kind.said)
+  const line = lastOf(study)
   test('keeps its meaning when curve and variable get other letters', () => {
     const renamed = renameSymbol('t', 'x')(renameSymbol('q', 'w')(study))
     const back = renameSymbol('x', 't')(renameSymbol('w', 'q')(renamed))

@@ -43,7 +43,7 @@ const closingDistances: readonly number[] = Array.from({ length: 17 }, (_, k) =>
 
 export const secantKind: StatementKind<SecantLine> = {
   kind: 'secant',
-  schema: secantLineSchema as unknown as z.ZodType<SecantLine>,
+  schema: secantLineSchema,
   topic: 'rates',
   said: ['secant', 'secant to'],
   uses: { curves: ['curve'], places: ['from', 'to'] },

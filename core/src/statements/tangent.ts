@@ -37,7 +37,7 @@ export type TangentLine = z.infer<typeof tangentLineSchema>
 
 export const tangentKind: StatementKind<TangentLine> = {
   kind: 'tangent',
-  schema: tangentLineSchema as unknown as z.ZodType<TangentLine>,
+  schema: tangentLineSchema,
   topic: 'rates',
   said: ['tangent', 'tangent to'],
   uses: { curves: ['curve'], places: ['place'] },

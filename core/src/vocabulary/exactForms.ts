@@ -56,7 +56,7 @@ export function closedQuotient(
   functions: readonly FunctionName[],
 ): ExactForm | null {
   const [top, bottom] = [above, below].map((part) => withKnownValues(asFractions(part)))
-  const parts = top!.kind === 'sum' ? top!.terms : [top!]
+  const parts = top!.kind === 'sum' ? top.terms : [top!]
   const divided = parts.map((part) => quotient(part, bottom!))
   return shownForm(simplify(sum(whole(0), ...divided)), decimals, functions)
 }

@@ -1,71 +1,32 @@
+import { useMutation } from '@tanstack/react-query'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react'
-import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query'
 import {
   allTopics,
   blankStudy,
   createStudy,
-  type ListAnswer,
   presentFormat,
-  type Study,
   type StudySummary,
 } from '@yperkine/core'
 import { formatDistanceToNowStrict } from 'date-fns'
 import { MoreHorizontal, Search } from 'lucide-react'
 import { useDeferredValue, useEffect, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link } from 'react-router'
 import { api, TryLater } from '../api'
 import { EditableText } from '../parts/EditableText'
 import { Mark } from '../parts/Mark'
 import { FunctionField } from './FunctionField'
+import { useStudies, useStudyActions } from './useStudies'
 
 export function StudiesPage() {
-  const queries = useQueryClient()
-  const navigate = useNavigate()
   const [search, setSearch] = useState('')
   const [topic, setTopic] = useState('')
   const wanted = useDeferredValue(search.trim())
-  const list = useInfiniteQuery({
-    queryKey: ['studies', wanted, topic],
-    queryFn: ({ pageParam }) => api.list({ search: wanted, topic, cursor: pageParam }),
-    initialPageParam: null as string | null,
-    getNextPageParam: (page: ListAnswer) => page.next,
-    placeholderData: (before) => before,
-    // A study that was just saved is drawn a moment later.
-    refetchInterval: ({ state }) =>
-      state.data?.pages.some((page) => page.studies.some((s) => s.drawing)) === true &&
-      state.dataUpdateCount < mostLooks
-        ? 1500
-        : false,
-  })
-  const [deleted, setDeleted] = useState<StudySummary | null>(null)
-  const refresh = () => queries.invalidateQueries({ queryKey: ['studies'] })
+  const list = useStudies(wanted, topic)
+  const { create, remove, restore, refresh, deleted, forgetDeleted, fault } = useStudyActions()
   useEffect(() => {
     document.title = 'Studies · Yperkine'
   }, [])
-
-  const create = useMutation({
-    mutationFn: (study: Study) => api.create(study),
-    onSuccess: (stored) => {
-      void navigate(`/studies/${stored.id}`)
-    },
-  })
-  const remove = useMutation({
-    mutationFn: (study: StudySummary) => api.remove(study.id),
-    onSuccess: (_nothing, study) => {
-      setDeleted(study)
-      return refresh()
-    },
-  })
-  const restore = useMutation({
-    mutationFn: (study: StudySummary) => api.restore(study.id),
-    onSuccess: () => {
-      setDeleted(null)
-      return refresh()
-    },
-  })
-  const fault = create.error ?? remove.error ?? restore.error
   const studies = list.data?.pages.flatMap((page) => page.studies) ?? []
-  const narrowed = wanted !== '' || topic !== ''
 
   return (
     <div className="min-h-full">
@@ -85,7 +46,7 @@ export function StudiesPage() {
           <button
             type="button"
             className="button button-primary ml-auto self-center"
-            onClick={() => create.mutate(blankStudy())}
+            onClick={() => create(blankStudy())}
           >
             New study
           </button>
@@ -93,7 +54,7 @@ export function StudiesPage() {
         <FunctionField
           onCreate={(text, withValues) => {
             const made = createStudy(text, withValues)
-            if (made.ok) create.mutate(made.study)
+            if (made.ok) create(made.study)
           }}
         />
         {fault && (
@@ -101,24 +62,11 @@ export function StudiesPage() {
             That did not work: {fault.message}. Nothing you typed is lost; try again.
           </p>
         )}
-        {list.isPending && (
-          <p role="status" className="mt-8 text-quiet">
-            Fetching the studies …
-            {list.failureReason instanceof TryLater && ` ${list.failureReason.message}.`}
-          </p>
-        )}
-        {list.isError && (
-          <p role="alert" className="mt-8">
-            The studies cannot be read at the moment: {list.error.message}.{' '}
-            <button type="button" className="button" onClick={() => void list.refetch()}>
-              Try again
-            </button>
-          </p>
-        )}
+        <ListTrouble list={list} />
         <Finder search={search} onSearch={setSearch} topic={topic} onTopic={setTopic} />
         {list.data && studies.length === 0 && (
           <p className="mt-8 text-quiet">
-            {narrowed
+            {wanted !== '' || topic !== ''
               ? 'No study is called or about that.'
               : 'There are no studies yet. Type a function above, and start from its graph.'}
           </p>
@@ -129,7 +77,7 @@ export function StudiesPage() {
               <StudyRow
                 key={study.id}
                 study={study}
-                onRemove={() => remove.mutate(study)}
+                onRemove={() => remove(study)}
                 onChanged={() => void refresh()}
               />
             ))}
@@ -150,10 +98,10 @@ export function StudiesPage() {
         {deleted && (
           <div className="popover flex items-center gap-4 px-4 py-2">
             <span>Deleted “{deleted.title}”</span>
-            <button type="button" className="button" onClick={() => restore.mutate(deleted)}>
+            <button type="button" className="button" onClick={() => restore(deleted)}>
               Undo
             </button>
-            <button type="button" className="button button-quiet" onClick={() => setDeleted(null)}>
+            <button type="button" className="button button-quiet" onClick={forgetDeleted}>
               Close
             </button>
           </div>
@@ -163,8 +111,26 @@ export function StudiesPage() {
   )
 }
 
-/** How often the list looks again while pictures are under way: one may never come. */
-const mostLooks = 8
+/** What is said while the list is not there. */
+function ListTrouble({ list }: { list: ReturnType<typeof useStudies> }) {
+  if (list.isPending) {
+    return (
+      <p role="status" className="mt-8 text-quiet">
+        Fetching the studies …
+        {list.failureReason instanceof TryLater && ` ${list.failureReason.message}.`}
+      </p>
+    )
+  }
+  if (!list.isError) return null
+  return (
+    <p role="alert" className="mt-8">
+      The studies cannot be read at the moment: {list.error.message}.{' '}
+      <button type="button" className="button" onClick={() => void list.refetch()}>
+        Try again
+      </button>
+    </p>
+  )
+}
 
 interface FinderProps {
   search: string

@@ -36,7 +36,7 @@ export class TextReader {
 
   /** Adds a token from a place to where the reading stands now. */
   push(from: number, meaning: Meaning, to = this.at): void {
-    this.tokens.push({ ...meaning, from, to } as Token)
+    this.tokens.push({ ...meaning, from, to })
   }
 
   problem(from: number, to: number, message: string, more: Partial<Problem> = {}): void {

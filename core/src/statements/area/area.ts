@@ -292,7 +292,7 @@ function heightSlot(line: AreaLine, context: SentenceContext): Phrase {
     ...(line.rule === 'position' && !near ? [{ value: 'here', text: share }] : []),
     ...areaRules
       .filter((r) => r !== 'position' && (!measured || r === 'trapezoid'))
-      .map((value) => ({ value: value as string, text: ruleWords[value] })),
+      .map((value) => ({ value: value, text: ruleWords[value] })),
   ]
   return {
     slot: 'choice',

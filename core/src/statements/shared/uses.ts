@@ -34,11 +34,12 @@ export function renamed<L extends object>(
     ...formulas,
   ])
   const all = [...spans, ...(domain ? [domain] : [])]
-  return {
-    ...line,
-    ...Object.fromEntries(texts.map(({ field, text }) => [field, names(text)])),
-    ...Object.fromEntries(
-      spansOf(line, all).map(({ from, to }, i) => [all[i], { from: names(from), to: names(to) }]),
-    ),
-  }
+  const changed: [string, unknown][] = [
+    ...texts.map(({ field, text }): [string, unknown] => [field, names(text)]),
+    ...spansOf(line, all).map(({ from, to }, i): [string, unknown] => [
+      all[i]!,
+      { from: names(from), to: names(to) },
+    ]),
+  ]
+  return { ...line, ...Object.fromEntries(changed) }
 }

@@ -24,12 +24,12 @@ export const changeFormula =
 export const changeLine =
   (id: string, change: Record<string, unknown>): Edit =>
   (study) =>
-    replaceLine(study, id, (line) => ({ ...line, ...change }) as Statement)
+    replaceLine(study, id, (line) => ({ ...line, ...change }))
 
 export const changeLook =
   (id: string, change: (look: LineLook) => LineLook): Edit =>
   (study) =>
-    replaceLine(study, id, (line) => ({ ...line, look: change(line.look ?? {}) }) as Statement)
+    replaceLine(study, id, (line) => ({ ...line, look: change(line.look ?? {}) }))
 
 export const removeLine =
   (id: string): Edit =>

@@ -6,6 +6,9 @@ import { newGesture } from '../gestures/gesture'
 
 type Label = Item & { kind: 'label' }
 
+/** The element that tells what keys do with a label; one for all. */
+export const labelKeys = 'label-keys'
+
 /** How far an arrow key moves a label, in pixels. */
 const keyStep = 4
 const directions: Record<string, readonly [number, number]> = {
@@ -82,7 +85,7 @@ export function LabelHandle({ id, item: key }: { id: string; item: string }) {
       ref={box}
       role="button"
       tabIndex={0}
-      aria-description="Arrow keys move it, Delete hides it, Escape puts it back"
+      aria-describedby={labelKeys}
       rx={4}
       className="cursor-move fill-transparent outline-offset-0"
       onPointerDown={onPointerDown}

@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef } from 'react'
 import { Hatches } from './Hatches'
+import { labelKeys } from './LabelHandle'
 import { Lane } from './Lane'
 import { headWidth, rulerHeight, shareHeight } from '../drawing/layout'
 import { useBarRows } from '../ruler/useBarRows'
@@ -31,6 +32,9 @@ export function Lanes() {
 
   return (
     <div ref={box} className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
+      <p id={labelKeys} hidden>
+        Arrow keys move it, Delete hides it, Escape puts it back
+      </p>
       {measured &&
         lanes.map((lane, i) => (
           <Lane

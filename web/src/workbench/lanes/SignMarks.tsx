@@ -65,6 +65,8 @@ export function SignMarks({ lane }: { lane: Named }) {
       </div>
       <div
         ref={row}
+        // The button above cuts by keyboard.
+        role="presentation"
         title="Click to cut here"
         className="pointer-events-auto relative h-5 cursor-col-resize border-t border-rule bg-paper pointer-coarse:h-11"
         // What is pressed here is no drawing.

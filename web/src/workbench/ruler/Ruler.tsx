@@ -21,7 +21,8 @@ import { BoundField } from '../../parts/BoundField'
 import { Expanse } from '../lanes/Expanse'
 import { headWidth, pixelDecimals, rulerHeight } from '../drawing/layout'
 import { setText } from '../../parts/setText'
-import { type DrawnSpan, SpanBar, SpanOffers } from './SpanBar'
+import { type DrawnSpan, SpanOffers } from './SpanOffers'
+import { SpanBar } from './SpanBar'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { useBarRows } from './useBarRows'
 import { useFraming } from '../gestures/useFraming'
@@ -260,6 +261,7 @@ function PlaceFlag({ text }: { text: string }) {
         aria-label={name}
         aria-valuemin={from ?? x0}
         aria-valuemax={to ?? x1}
+        aria-valuenow={flagOf(store.getState().scene, text)?.value ?? x0}
         data-step={step}
         className="absolute top-0 h-8 cursor-grab touch-none rounded-md active:cursor-grabbing active:outline-none pointer-coarse:h-11"
         style={{ width: handleWidth(text) }}

@@ -9,7 +9,7 @@ import {
   sweepSlider,
   toggleLane,
 } from '@yperkine/core'
-import { memo, useEffect, useRef } from 'react'
+import { memo, useMemo } from 'react'
 import { BoundField } from '../../parts/BoundField'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 
@@ -21,15 +21,9 @@ export const LineActions = memo(function LineActions({
   line: Statement
   speaks: boolean
 }) {
-  const last = useRef<readonly LineAction[]>([])
-  const actions = useStudy((s) => {
-    // Made anew at each question, and nearly always the same: then the last answer is kept.
-    const next = actionsOf(line, s, speaks)
-    return JSON.stringify(next) === JSON.stringify(last.current) ? last.current : next
-  })
-  useEffect(() => {
-    last.current = actions
-  }, [actions])
+  // Made anew at each question, and nearly always the same: as text it can be compared.
+  const told = useStudy((s) => JSON.stringify(actionsOf(line, s, speaks)))
+  const actions = useMemo(() => JSON.parse(told) as readonly LineAction[], [told])
   return actions.map((action) => <Action key={action.id} line={line} action={action} />)
 })
 

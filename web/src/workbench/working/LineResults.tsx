@@ -16,6 +16,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import { Check, CircleHelp, Copy } from 'lucide-react'
 import { lazy, memo, Suspense, useRef, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
+import { latexToMathml } from '../../parts/mathml'
 import { keepTogether } from '../../parts/keepTogether'
 import { Maths } from '../../parts/Maths'
 import { ResultTableView } from './ResultTableView'
@@ -100,20 +101,8 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
   )
 }
 
-/** Tidy LaTeX and MathML of an equation that is shown as text. */
+/** Tidy LaTeX of an equation that is shown as text. */
 const latexOf = (text: string) => text.replaceAll('−', '-').replaceAll('·', '\\cdot ')
-const mathmlOf = (text: string) =>
-  `<math xmlns="http://www.w3.org/1998/Math/MathML"><mrow>${[
-    ...text.matchAll(/[\d.]+|\p{L}|[^\s\d.\p{L}]/gu),
-  ]
-    .map(([part]) =>
-      /^[\d.]+$/.test(part)
-        ? `<mn>${part}</mn>`
-        : /\p{L}/u.test(part)
-          ? `<mi>${part}</mi>`
-          : `<mo>${part}</mo>`,
-    )
-    .join('')}</mrow></math>`
 
 /** A button for the other forms of a straight line; they are made when it is opened. */
 const EquationForms = memo(function EquationForms({ id }: { id: string }) {
@@ -178,7 +167,9 @@ function Forms({ straight }: { straight: StraightLine }) {
             <button
               type="button"
               className="pill"
-              onClick={() => copy(mathmlOf(text), `${name} as MathML`)}
+              onClick={() =>
+                void latexToMathml(latexOf(text)).then((xml) => copy(xml, `${name} as MathML`))
+              }
             >
               MathML
             </button>

@@ -68,11 +68,11 @@ test('heights that no number holds are held within those that can be drawn', () 
   expect(lanes[0]!.items.some((i) => i.key === 'curve')).toBe(true)
 })
 
-test('3,600 studies with numbers of any size are drawn without one that is none', () => {
+test('1,200 studies with numbers of any size are drawn without one that is none', () => {
   const faults: string[] = []
   let drawn = 0
   let told = 0
-  for (let seed = 1; seed <= 3600; seed++) {
+  for (let seed = 1; seed <= 1200; seed++) {
     const study = anyStudy(chanceFrom(seed))
     const evaluation = createEvaluator()(study)
     for (const { problems, tables } of evaluation.lines.values()) {
@@ -92,5 +92,5 @@ test('3,600 studies with numbers of any size are drawn without one that is none'
   }
   expect(faults).toEqual([])
   // Both happen, or the studies are none that test this.
-  expect(Math.min(drawn, told)).toBeGreaterThan(500)
+  expect(Math.min(drawn, told)).toBeGreaterThan(150)
 }, 400_000)

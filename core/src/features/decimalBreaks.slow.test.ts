@@ -53,10 +53,10 @@ describe('an end of the domain at a decimal that no double holds', () => {
   })
 })
 
-test('2,000 textbook formulas that break at a decimal, on spans that begin or end there', () => {
+test('1,000 textbook formulas that break at a decimal, on spans that begin or end there', () => {
   const incomplete: string[] = []
   let inside = 0
-  for (let seed = 1; seed <= 2000; seed++) {
+  for (let seed = 1; seed <= 1000; seed++) {
     const { formula, at, from, to } = decimalBreak(chanceFrom(seed))
     const f = read(formula)
     const found = examine(f, from, to)
@@ -76,7 +76,7 @@ test('2,000 textbook formulas that break at a decimal, on spans that begin or en
     const upper = riemannSum(f, { from, to, count: 7, rule: 'upper' }).sum
     expect([named, lower > upper + 1e-9]).toEqual([named, false])
   }
-  expect(inside).toBeGreaterThan(300)
+  expect(inside).toBeGreaterThan(150)
   // ln u/u beside its pole is the one form that boxes do not settle to the last digits.
   expect(incomplete.filter((named) => !named.startsWith('log'))).toEqual([])
   expect(incomplete.length).toBeLessThan(20)

@@ -1,0 +1,61 @@
+import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query'
+import type { ListAnswer, Study, StudySummary } from '@yperkine/core'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { api } from '../api'
+
+/** How often the list looks again while pictures are under way: one may never come. */
+const mostLooks = 8
+
+/** The list of studies, page by page, narrowed by words and topic. */
+export const useStudies = (search: string, topic: string) =>
+  useInfiniteQuery({
+    queryKey: ['studies', search, topic],
+    queryFn: ({ pageParam }) => api.list({ search, topic, cursor: pageParam }),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page: ListAnswer) => page.next,
+    placeholderData: (before) => before,
+    // A study that was just saved is drawn a moment later.
+    refetchInterval: ({ state }) =>
+      state.data?.pages.some((page) => page.studies.some((s) => s.drawing)) === true &&
+      state.dataUpdateCount < mostLooks
+        ? 1500
+        : false,
+  })
+
+/** What can be done with studies from the list; the one deleted last can be had back. */
+export function useStudyActions() {
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const [deleted, setDeleted] = useState<StudySummary | null>(null)
+  const refresh = () => queries.invalidateQueries({ queryKey: ['studies'] })
+  const create = useMutation({
+    mutationFn: (study: Study) => api.create(study),
+    onSuccess: (stored) => {
+      void navigate(`/studies/${stored.id}`)
+    },
+  })
+  const remove = useMutation({
+    mutationFn: (study: StudySummary) => api.remove(study.id),
+    onSuccess: (_nothing, study) => {
+      setDeleted(study)
+      return refresh()
+    },
+  })
+  const restore = useMutation({
+    mutationFn: (study: StudySummary) => api.restore(study.id),
+    onSuccess: () => {
+      setDeleted(null)
+      return refresh()
+    },
+  })
+  return {
+    create: create.mutate,
+    remove: remove.mutate,
+    restore: restore.mutate,
+    refresh,
+    deleted,
+    forgetDeleted: () => setDeleted(null),
+    fault: create.error ?? remove.error ?? restore.error,
+  }
+}

@@ -1,0 +1,2 @@
+/** Stands for style sheets where nothing is drawn. */
+export default {}
