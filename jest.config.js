@@ -52,6 +52,11 @@ export default {
     },
     project('server'),
     // What is said of the code: layers, manifests, the worked examples of the documents.
-    { ...base('house', 'checks'), testMatch: ['<rootDir>/*.test.ts'] },
+    {
+      ...base('house', 'checks'),
+      testMatch: ['<rootDir>/*.test.ts'],
+      testPathIgnorePatterns: [slow],
+    },
+    { ...base('docs', 'checks'), testMatch: ['<rootDir>/*.slow.test.ts'] },
   ],
 }

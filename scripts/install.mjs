@@ -29,11 +29,14 @@ function stamp(name, value) {
   writeFileSync(stampOf(name), value)
 }
 
-/** Installs the npm packages, unless those of this very lock file are in place. */
-export async function installPackages() {
+/**
+ * Installs the npm packages, unless those of this very lock file are in place. `tell` says so: what
+ * is printed as data keeps such words out of its way.
+ */
+export async function installPackages(tell = say) {
   const lockFile = path.join(root, 'package-lock.json')
   if (isStamped('packages', hashOf([lockFile]))) return
-  say('Installing packages from npm (a minute or so the first time) …')
+  tell('Installing packages from npm (a minute or so the first time) …')
   // Not npm ci: it refuses a lock file without the optional binaries of other systems, and a
   // registry that does not have those leaves them out. npm install keeps to the lock file as well.
   const args = ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']
@@ -95,4 +98,17 @@ export async function installDebianPackage(name, purpose) {
     { quiet: true, env },
   )
   if (code !== 0) throw new Explained(`${name} could not be installed. ${byHand}\n${output.trim()}`)
+}
+
+/** Bundles a file of core with what it imports, and gives the path of what came of it. */
+export async function bundleCore(entry, name) {
+  const { build } = await import('vite')
+  const outDir = path.join(root, 'node_modules', '.cache', 'yperkine', name)
+  await build({
+    root: path.join(root, 'core'),
+    configFile: false,
+    logLevel: 'warn',
+    build: { ssr: entry, outDir, target: 'node20', emptyOutDir: true },
+  })
+  return path.join(outDir, 'main.js')
 }

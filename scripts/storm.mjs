@@ -6,7 +6,13 @@ import path from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import { startDatabase, temporaryFolder } from './database.mjs'
-import { buildAll, checkNode, installDebianPackage, installPackages, root } from './install.mjs'
+import {
+  buildAll,
+  bundleCore,
+  checkNode,
+  installDebianPackage,
+  installPackages,
+} from './install.mjs'
 import { measureLostEdits, measureLostSaves, smallStudy } from './kills.mjs'
 import { run, wait } from './run.mjs'
 import { Explained, runMain, say } from './say.mjs'
@@ -330,15 +336,7 @@ runMain(async () => {
   if (!existsSync('/usr/bin/chromium')) await installDebianPackage('chromium', 'Chromium')
   const seed = Number(process.argv[2] ?? 1)
   if (!Number.isInteger(seed) || seed < 0) throw new Explained('A seed is a whole number.')
-  const { build } = await import('vite')
-  const outDir = path.join(root, 'node_modules', '.cache', 'yperkine', 'storm')
-  await build({
-    root: path.join(root, 'core'),
-    configFile: false,
-    logLevel: 'warn',
-    build: { ssr: 'fuzz/main.ts', outDir, target: 'node20', emptyOutDir: true },
-  })
-  const file = pathToFileURL(path.join(outDir, 'main.js'))
+  const file = pathToFileURL(await bundleCore('fuzz/main.ts', 'storm'))
   const rows = []
   const words = []
   const add = (name, { tried, refused = 0, lost, slowest, note = '' }) => {

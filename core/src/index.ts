@@ -1,4 +1,8 @@
 /** The scripting surface: these names and shapes are stable. */
+export { asText } from './scripting/asText'
+export { type Said, say } from './scripting/say'
+export { startStudy, Unreadable } from './scripting/start'
+export { type WorkedLine, workOut } from './scripting/workOut'
 export { compile, type FormulaOptions } from './algebra/compile'
 export { differentiate } from './algebra/differentiate'
 export { simplify } from './algebra/simplify'

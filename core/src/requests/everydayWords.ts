@@ -128,6 +128,9 @@ const everyday: readonly Everyday[] = [
   { said: ['what can be said', 'what follows', 'deduce'], own: as('conclude') },
 ]
 
+/** Every phrase that is said for what the lines call by another name. */
+export const everydayPhrases: readonly string[] = everyday.flatMap(({ said }) => said)
+
 /** q′ at the place that was said, or at any. */
 function valueOfDerivative(rest: string, { curves, variable }: Request): string[] {
   const { ref, place } = curveAndPlace(rest, variable.letter, curves)
@@ -158,6 +161,13 @@ const leadIn = new RegExp(
   'iu',
 )
 
+/** A request without the words that lead to it, such as “please find the”. */
+export function withoutLeadIn(typed: string): string {
+  let text = typed.trim()
+  while (leadIn.test(text)) text = text.replace(leadIn, '')
+  return text
+}
+
 /**
  * A request as it is looked at: without the words that lead to it, q for q(t), "from 1 to 4" for
  * "between t = 1 and t = 4". A definition stays as it was typed.
@@ -167,8 +177,7 @@ export function plainRequest(
   letter: string,
   curves: readonly { name: string }[],
 ): string {
-  let text = typed.trim()
-  while (leadIn.test(text)) text = text.replace(leadIn, '')
+  const text = withoutLeadIn(typed)
   const known = (word: string) => {
     const ref = parseCurveRef(word)
     return ref !== null && curves.some((c) => c.name === ref.curve)

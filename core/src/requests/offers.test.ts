@@ -11,6 +11,7 @@ import {
   whyNothing,
 } from '..'
 import { allKinds } from '../statements'
+import { unreadWords } from './unread'
 
 function flood(): Study {
   const created = createStudy('q(t) = 6 + 4 sin(0.9t) - 0.3t for 0 ≤ t ≤ 10')
@@ -98,6 +99,11 @@ describe('what is said and what is offered', () => {
     const study = added(flood(), 'let r(t) = 5 - t/4')
     const offered = offersFor(words, study, null).map((o) => o.sentence)
     expect(offered[0]).toBe(sentence)
+  })
+
+  test.each([...spoken, ...everyday])('no word of “%s” is left over', (words) => {
+    const study = words.startsWith('let') ? flood() : added(flood(), 'let r(t) = 5 - t/4')
+    expect(unreadWords(words, study)).toEqual([])
   })
 
   test('a count and a rule that are said are there at once', () => {
