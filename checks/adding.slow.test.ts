@@ -29,7 +29,7 @@ afterAll(() => rmSync(copy, { recursive: true, force: true }))
 /** Follows one example; a change that does not fit any more fails here. */
 function follow(example: string) {
   for (const patch of parsePatch(example)) {
-    const name = patch.newFileName!.replace(/^b\//, '')
+    const name = patch.newFileName.replace(/^b\//, '')
     const file = path.join(copy, name)
     const before = patch.oldFileName === '/dev/null' ? '' : readFileSync(file, 'utf8')
     const after = applyPatch(before, patch)
