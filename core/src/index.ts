@@ -45,7 +45,7 @@ export {
   sumErrorBound,
   usualOrder,
 } from './calculus/sumErrors'
-export { limit, type Limit } from './features/limits'
+export { limit, type Limit } from './features/limits/limit'
 export { minimize, minimizeGlobally, minimizeInSteps } from './search/minimize'
 export { populationWalk, seeded } from './search/population'
 export type { Found, Probe } from './search/walk'

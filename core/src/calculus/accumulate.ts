@@ -1,6 +1,6 @@
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
-import { sideLimit } from '../features/limits'
+import { sideLimit } from '../features/limits/sideLimit'
 import type { Stretch } from '../features/split'
 import { stretchesOf } from '../features/splits'
 import { budgetOf, finish } from '../features/budget'
@@ -260,7 +260,7 @@ function expand(f: RealFunction, from: number, to: number) {
   /** Whether f grows beyond bounds at an end of a stretch, and its area with it. */
   const runsAway = (part: Tree, stretch: Stretch, at: number, side: 1 | -1) => {
     const split = splits.find((s) => s.enclosure.lo <= at && at <= s.enclosure.hi)
-    if (!split || sideLimit(part, f.variable, split, side, stretch).kind !== 'infinite')
+    if (!split || sideLimit(part, f.variable, split, side).kind !== 'infinite')
       return false
     return integrate(f, stretch.from + (stretch.to - stretch.from) / 2, at).diverges
   }

@@ -1,6 +1,6 @@
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
-import { sideLimit } from '../features/limits'
+import { sideLimit } from '../features/limits/sideLimit'
 import type { Split, Stretch, Stretches } from '../features/split'
 import { stretchesOf } from '../features/splits'
 import { budgetOf, finish } from '../features/budget'
@@ -157,7 +157,7 @@ export class Integration {
     let [left, right] = [nothing, nothing]
     const runsAway = (side: 1 | -1, at: number) => {
       const split = splits.find((s) => s.enclosure.lo <= at && at <= s.enclosure.hi)
-      return split && sideLimit(tree, this.variable, split, side, { from, to }).kind !== 'value'
+      return split && sideLimit(tree, this.variable, split, side).kind !== 'value'
     }
     if (isSingular(code, from, 1) || runsAway(1, from)) {
       const reach = clearReach(code, from, 1, to - from)

@@ -31,7 +31,7 @@ import { type BoxNotes, type Interval } from '../arithmetic/intervals'
 export type BoxCode = (x: Interval, length: number, notes: BoxNotes) => BoxJet
 
 /** The exact number as a double where it is one, else between two. */
-function numberInterval(exact: Rational): Interval {
+export function numberInterval(exact: Rational): Interval {
   const near = toNumber(exact)
   if (!Number.isFinite(near)) return I.everything
   const double = binaryRational(near)

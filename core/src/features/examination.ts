@@ -1,7 +1,7 @@
 import type { RealFunction } from '../evaluate/compile'
 import type { Interval } from '../arithmetic/intervals'
 import type { Tree } from '../formula/tree'
-import type { OneSided } from './limits'
+import type { OneSided } from './limits/oneSided'
 import type { Sign } from './sign'
 import type { Split } from './split'
 

@@ -1,5 +1,6 @@
 import * as I from '../arithmetic/intervals'
-import { type OneSided, sideLimit } from './limits'
+import type { OneSided } from './limits/oneSided'
+import { sideLimit } from './limits/sideLimit'
 import type { Split } from './split'
 import { valueAtSplit } from './pinned'
 import type { Cell, Extreme, Feature, Joint, Study } from './examination'
@@ -65,7 +66,7 @@ function endLimits(study: Study, splits: readonly Split[]): OneSided[] {
   const limit = (cell: Cell | undefined, side: -1 | 1, x: number): OneSided[] => {
     if (!cell?.tree) return []
     const split = splitAt(splits, x) ?? { enclosure: I.point(x), zeros: new Set<string>() }
-    return [sideLimit(cell.tree, variable, split, side, cell)]
+    return [sideLimit(cell.tree, variable, split, side)]
   }
   return [...limit(first, 1, from), ...limit(last, -1, to)]
 }

@@ -2,7 +2,8 @@ import { compileBoxes } from '../evaluate/enclosures'
 import * as I from '../arithmetic/intervals'
 import type { Interval } from '../arithmetic/intervals'
 import type { Tree } from '../formula/tree'
-import { type OneSided, sideLimit } from './limits'
+import type { OneSided } from './limits/oneSided'
+import { sideLimit } from './limits/sideLimit'
 import type { Split } from './split'
 import { valueAtSplit } from './pinned'
 import type { Budget, Steps } from './budget'
@@ -81,7 +82,7 @@ function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: J
   const value = valueAtSplit(tree, variable, split)
   const x = I.middle(enclosure)
   const limitOf = (cell: Cell, side: -1 | 1, of: 'tree' | 'slope') =>
-    cell[of] ? sideLimit(cell[of], variable, split, side, cell) : null
+    cell[of] ? sideLimit(cell[of], variable, split, side) : null
   const [before, after] = [limitOf(left, -1, 'tree'), limitOf(right, 1, 'tree')]
   const found = (kind: BreakKind): Break => ({ x, kind, enclosure: [enclosure.lo, enclosure.hi] })
   const limits = [before, after].filter((l) => l !== null)
@@ -197,7 +198,7 @@ function edgeBreaks(study: Study, splits: readonly Split[]): Break[] {
     const split = splitAt(splits, x)
     if (!split || !cell?.tree) return []
     const side = x === from ? 1 : -1
-    const limit = sideLimit(cell.tree, study.variable, split, side, cell)
+    const limit = sideLimit(cell.tree, study.variable, split, side)
     const enclosure: [number, number] = [split.enclosure.lo, split.enclosure.hi]
     if (limit.kind === 'none') return [{ x, kind: 'oscillation', enclosure }]
     const value = valueAtSplit(study.tree, study.variable, split)

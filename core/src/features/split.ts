@@ -8,6 +8,8 @@ export interface Split {
   enclosure: Interval
   /** Parts of the formula that are exactly 0 there, by their keys. */
   zeros: ReadonlySet<string>
+  /** The same as formulas. */
+  parts?: readonly Tree[]
 }
 
 /** A formula on a span, taken apart into stretches on which it is one smooth formula. */
@@ -68,6 +70,7 @@ export function mergeSplits(splits: Split[]): Split[] {
       merged[merged.length - 1] = {
         enclosure: pointOf(last.enclosure, split.enclosure),
         zeros: new Set([...last.zeros, ...split.zeros]),
+        parts: [...(last.parts ?? []), ...(split.parts ?? [])],
       }
     } else merged.push(split)
   }

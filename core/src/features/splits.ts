@@ -32,7 +32,7 @@ export function* stretchesOf(
   const take = (part: Tree, zeros: SpanZeros) => {
     unresolved.push(...zeros.unresolved)
     for (const zero of zeros.zeros) {
-      found.push({ enclosure: zero.enclosure, zeros: new Set([keyOf(part)]) })
+      found.push({ enclosure: zero.enclosure, zeros: new Set([keyOf(part)]), parts: [part] })
     }
   }
   for (const part of parts) {

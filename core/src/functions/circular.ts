@@ -14,6 +14,7 @@ import {
   call,
   compare,
   type Condition,
+  constant,
   negate,
   power,
   product,
@@ -25,6 +26,7 @@ import {
 import type { FunctionEntry } from './entry'
 import { aroundOne, one, onePlus, reciprocal, rootJet, shifted, square } from './parts'
 
+const quarterTurn = quotient(constant('pi'), whole(2))
 const sine = (u: Tree) => call('sin', u)
 const cosine = (u: Tree) => call('cos', u)
 const minusLnOfSize = (u: Tree) => negate(call('ln', call('abs', u)))
@@ -204,6 +206,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
   },
   arccos: {
     spellings: ['arccos', 'acos'],
+    inGrowth: (u) => sum(quarterTurn, negate(call('arcsin', u))),
     latex: { name: '\\arccos' },
     value: Math.acos,
     derivative: (u) => quotient(whole(-1), call('sqrt', sum(one, negate(square(u))))),
@@ -232,6 +235,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
   },
   arcsec: {
     spellings: ['arcsec'],
+    inGrowth: (u) => call('arccos', quotient(one, u)),
     latex: { name: '\\operatorname{arcsec}' },
     value: (x) => Math.acos(1 / x),
     derivative: inverseSecantDerivative,
@@ -248,6 +252,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
   },
   arccsc: {
     spellings: ['arccsc'],
+    inGrowth: (u) => call('arcsin', quotient(one, u)),
     latex: { name: '\\operatorname{arccsc}' },
     value: (x) => Math.asin(1 / x),
     derivative: (u) => negate(inverseSecantDerivative(u)),
@@ -265,6 +270,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
   // The branch with values between 0 and π, without the cancellation of π/2 - arctan x.
   arccot: {
     spellings: ['arccot'],
+    inGrowth: (u) => sum(quarterTurn, negate(call('arctan', u))),
     latex: { name: '\\operatorname{arccot}' },
     value: arccot,
     derivative: (u) => quotient(whole(-1), sum(one, square(u))),

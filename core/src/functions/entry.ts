@@ -61,6 +61,8 @@ export interface FunctionEntry {
   smooth?: (at: number, u: Tree) => Tree | null
   /** The same as a quotient of others. */
   quotient?: (u: Tree) => { above: Tree; below: Tree }
+  /** The same by e^u, ln u, powers and arcs, by whose growth limits are told. */
+  inGrowth?: (u: Tree) => Tree
   /** It is the root of this order. */
   root?: bigint
   /** Its antiderivative by the argument, as a tree in it. */

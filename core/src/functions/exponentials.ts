@@ -58,6 +58,7 @@ export const exponentials: Record<ExponentialName, FunctionEntry> = {
   },
   log: {
     spellings: ['log'],
+    inGrowth: (u) => quotient(call('ln', u), call('ln', whole(10))),
     latex: { name: '\\log', raised: true },
     value: (x) => (x > 0 ? Math.log10(x) : NaN),
     derivative: (u) => quotient(whole(1), product(u, call('ln', whole(10)))),

@@ -7,6 +7,7 @@ import {
   call,
   compare,
   type Condition,
+  constant,
   negate,
   power,
   product,
@@ -18,6 +19,8 @@ import {
 import type { FunctionEntry } from './entry'
 import { aroundOne, one, onePlus, reciprocal, rootJet, shifted, square } from './parts'
 
+const exponential = (u: Tree) => power(constant('e'), u)
+const halves = (...terms: Tree[]) => quotient(sum(...terms), whole(2))
 const sinh = (u: Tree) => call('sinh', u)
 const cosh = (u: Tree) => call('cosh', u)
 
@@ -177,6 +180,7 @@ declare module '../formula/tree' {
 export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   sinh: {
     spellings: ['sinh'],
+    inGrowth: (u) => halves(exponential(u), negate(exponential(negate(u)))),
     latex: { name: '\\sinh' },
     inverse: 'arsinh',
     value: Math.sinh,
@@ -192,6 +196,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   cosh: {
     spellings: ['cosh'],
+    inGrowth: (u) => halves(exponential(u), exponential(negate(u))),
     latex: { name: '\\cosh' },
     inverse: 'arcosh',
     value: Math.cosh,
@@ -207,6 +212,8 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   tanh: {
     spellings: ['tanh'],
+    inGrowth: (u) =>
+      sum(one, negate(quotient(whole(2), sum(exponential(product(whole(2), u)), one)))),
     latex: { name: '\\tanh' },
     inverse: 'artanh',
     value: Math.tanh,
@@ -231,6 +238,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   sech: {
     spellings: ['sech'],
+    inGrowth: (u) => quotient(one, halves(exponential(u), exponential(negate(u)))),
     latex: { name: '\\operatorname{sech}' },
     inverse: 'arsech',
     value: sech,
@@ -244,6 +252,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   csch: {
     spellings: ['csch', 'cosech'],
+    inGrowth: (u) => quotient(one, halves(exponential(u), negate(exponential(negate(u))))),
     latex: { name: '\\operatorname{csch}' },
     inverse: 'arcsch',
     value: csch,
@@ -258,6 +267,8 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   coth: {
     spellings: ['coth'],
+    inGrowth: (u) =>
+      sum(one, quotient(whole(2), sum(exponential(product(whole(2), u)), negate(one)))),
     latex: { name: '\\coth' },
     inverse: 'arcoth',
     value: coth,
@@ -272,6 +283,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   arsinh: {
     spellings: ['arsinh', 'asinh', 'arcsinh'],
+    inGrowth: (u) => call('ln', sum(u, call('sqrt', sum(square(u), one)))),
     latex: { name: '\\operatorname{arsinh}' },
     value: Math.asinh,
     derivative: (u) => quotient(one, call('sqrt', sum(square(u), one))),
@@ -284,6 +296,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   arcosh: {
     spellings: ['arcosh', 'acosh', 'arccosh'],
+    inGrowth: (u) => call('ln', sum(u, call('sqrt', sum(square(u), negate(one))))),
     latex: { name: '\\operatorname{arcosh}' },
     value: Math.acosh,
     derivative: (u) => quotient(one, call('sqrt', sum(square(u), whole(-1)))),
@@ -295,6 +308,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   artanh: {
     spellings: ['artanh', 'atanh', 'arctanh'],
+    inGrowth: (u) => halves(call('ln', quotient(sum(one, u), sum(one, negate(u))))),
     latex: { name: '\\operatorname{artanh}' },
     value: artanh,
     derivative: (u) => quotient(one, oneMinusSquare(u)),
@@ -308,6 +322,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   arsech: {
     spellings: ['arsech', 'asech', 'arcsech'],
+    inGrowth: (u) => call('arcosh', quotient(one, u)),
     latex: { name: '\\operatorname{arsech}' },
     value: (x) => (x > 0 ? Math.acosh(1 / x) : NaN),
     derivative: (u) => quotient(whole(-1), product(u, call('sqrt', oneMinusSquare(u)))),
@@ -331,6 +346,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   arcsch: {
     spellings: ['arcsch', 'acsch', 'arccsch'],
+    inGrowth: (u) => call('arsinh', quotient(one, u)),
     latex: { name: '\\operatorname{arcsch}' },
     value: (x) => (x === 0 ? NaN : Math.asinh(1 / x)),
     derivative: (u) =>
@@ -347,6 +363,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
   },
   arcoth: {
     spellings: ['arcoth', 'acoth', 'arccoth'],
+    inGrowth: (u) => halves(call('ln', quotient(sum(u, one), sum(u, negate(one))))),
     latex: { name: '\\operatorname{arcoth}' },
     value: (x) => artanh(1 / x),
     derivative: (u) => quotient(one, oneMinusSquare(u)),

@@ -1,6 +1,6 @@
 import type { FunctionName } from '../functions'
 import { substitute } from '../algebra/curves'
-import { withKnownValues } from '../calculus/knownValues'
+import { withKnownValues } from '../algebra/knownValues'
 import { simplify } from '../algebra/simplify'
 import { compileTree } from '../evaluate/compile'
 import { toPlain } from '../language/print'

@@ -1,4 +1,4 @@
-import { compile, limit, parseFormula } from '..'
+import { compile, limit, parseFormula } from '../..'
 
 function read(text: string) {
   const parsed = parseFormula(text)

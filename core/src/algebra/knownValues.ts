@@ -15,8 +15,8 @@ import {
   whole,
 } from '../formula/tree'
 import { compileTree } from '../evaluate/compile'
-import { polynomialCoefficients } from '../algebra/expandPolynomials'
-import { simplify } from '../algebra/simplify'
+import { polynomialCoefficients } from './expandPolynomials'
+import { simplify } from './simplify'
 
 /**
  * Puts the values of sines, cosines and tangents of π/6, π/4, π/3 and their multiples, the arcs that
