@@ -35,3 +35,6 @@ export const sameValue = (a: number, b: number) =>
   (Number.isNaN(a) && Number.isNaN(b)) ||
   a === b ||
   Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a))
+
+export const valueAt = (text: string, x: number, parameters = {}) =>
+  compile(read(text, Object.keys(parameters)), { parameters }).value(x)

@@ -1,51 +1,7 @@
-import {
-  changeFormula,
-  createEvaluator,
-  createSceneMaker,
-  createStudy,
-  type Evaluation,
-  offersFor,
-  setSlider,
-  type Study,
-  studySchema,
-  whyNothing,
-} from '..'
+import { offersFor, studySchema, whyNothing } from '..'
 import { allKinds } from '../statements'
 import { unreadWords } from './unread'
-
-function flood(): Study {
-  const created = createStudy('q(t) = 6 + 4 sin(0.9t) - 0.3t for 0 ≤ t ≤ 10')
-  if (!created.ok) throw new Error(created.problems[0]!.message)
-  return { ...created.study, variable: { letter: 't', name: 'time', unit: 'h' } }
-}
-const added = (study: Study, words: string): Study => {
-  const offer = offersFor(words, study, null)[0]
-  if (!offer) throw new Error(`nothing is offered for ${words}`)
-  return offer.edit(study)
-}
-/** One of each kind of line, by the words a person says; a second curve comes first. */
-const spoken: readonly (readonly [words: string, sentence: string])[] = [
-  ['let r(t) = 5 - t/4', 'Let r(t) = 5 − t/4 for 0 ≤ t ≤ 10'],
-  ['rate', 'Rate of change q′(t) = 3.6 cos(0.9t) − 0.3'],
-  ['value of q at 2', 'Value of q at t = 2'],
-  ['tangent to q', 'Tangent to q at t = a'],
-  ['normal to q', 'Normal to q at t = a'],
-  ['secant to q', 'Secant to q from t = a to t = a + h'],
-  ['average rate of q over 1 to 4', 'Average rate of q over [1, 4]'],
-  ["where q' = 2", 'Where is q′ = 2 on [0, 10]'],
-  ['where does q meet r', 'Where does q meet r on [0, 10]'],
-  ['table of q by 0.5', 'Table of q over [0, 10] by 0.5, h = 0.001'],
-  ['area under q over 1 to 7', 'Area under q over [1, 7] with n = 8 strips, height at the left'],
-  ['between q and r', 'Area between q and r over [0, 10]'],
-  ['average of q', 'Average of q over [0, 10]'],
-  ['accumulate q from 0', 'Let A(t) be the area under q from 0 to t'],
-  ['turning points of q', 'Turning points of q on [0, 10]'],
-  ['zeros of q', 'Zeros of q on [0, 10]'],
-  ['inflections of q', 'Inflections of q on [0, 10]'],
-  ["conclude q as f'", 'Taking q as f′: conclusions about f on [0, 10]'],
-  ['sign chart of q', 'Sign chart of q on [0, 10]'],
-  ['distance from q to (3, 1)', 'Distance L(t) from q at t = a to (3, 1)'],
-]
+import { spoken, flood, added } from './testing'
 
 /** As people say it who do not know the lines' own words. */
 const everyday: readonly (readonly [words: string, sentence: string])[] = [
@@ -161,77 +117,5 @@ describe('what is said and what is offered', () => {
       }
     }
     expect(count).toBeGreaterThan(spoken.length)
-  })
-})
-
-/** All that a person can read of a study. */
-const textsOf = ({ lines, sentences }: Evaluation): string[] => [
-  ...[...sentences.values()].flatMap((phrases) => phrases.map((p) => p.text)),
-  ...[...lines.values()].flatMap((r) => [
-    ...r.readouts.map((o) => o.text),
-    ...r.problems.flatMap((p) => [p.message, p.fix ?? '']),
-    ...(r.notes ?? []),
-    ...(r.conclusions ?? []).map((c) => c.text),
-    ...(r.tables ?? []).flatMap((t) => t.rows.slice(0, 50).flatMap((row) => row.cells)),
-    r.verdict?.text ?? '',
-  ]),
-]
-
-describe('a sheet survives a new function', () => {
-  const sheet = spoken.reduce((now, [words]) => added(now, words), flood())
-  const functions = [
-    't^2 - 3t',
-    '5',
-    '0',
-    '|t - 4|',
-    '1/(t - 4)',
-    'sqrt(t - 2)',
-    'ln t',
-    'tan t',
-    'floor t',
-    't if t < 3; 9 - t otherwise',
-    't if t < 3; 20 if t > 5',
-    'e^(t^2)',
-    '10^200 t',
-    'cbrt(t - 5)',
-    'arcsin(t - 4)',
-    'r(t) + sin t',
-    '-sqrt(t)',
-  ]
-
-  test.each(functions)('q(t) = %s: every line works or says what it needs', (formula) => {
-    const study = setSlider('a', 4)(changeFormula('line1', formula)(sheet))
-    const evaluation = createEvaluator()(study)
-    for (const line of study.lines) {
-      const result = evaluation.lines.get(line.id)!
-      const says =
-        result.readouts.length > 0 ||
-        result.problems.length > 0 ||
-        (result.tables ?? []).length > 0 ||
-        (result.notes ?? []).length > 0 ||
-        (result.conclusions ?? []).length > 0 ||
-        result.signs !== undefined ||
-        result.verdict !== undefined ||
-        result.pending === true
-      if (!['curve', 'rate', 'accumulate'].includes(line.kind))
-        expect([line.kind, says]).toEqual([line.kind, true])
-    }
-    const texts = textsOf(evaluation)
-    expect(texts.length).toBeGreaterThan(50)
-    for (const text of texts) {
-      expect(text).not.toMatch(/NaN|undefined|null|Infinity|\[object|could not be worked out/)
-      // No negative zero, and minus is U+2212 wherever a number is meant.
-      expect(text).not.toMatch(/−0\.0+(?!\d)/)
-    }
-    const heights = Object.fromEntries(study.lanes.map((l) => [l.id, 200]))
-    const scene = createSceneMaker()(evaluation, { width: 700, heights })
-    for (const lane of scene.lanes) {
-      for (const item of lane.items) {
-        if (item.kind === 'path') expect(item.d).not.toMatch(/NaN|Infinity/)
-        else if (item.kind !== 'rect') {
-          expect([item.x, item.y].every(Number.isFinite)).toBe(true)
-        }
-      }
-    }
   })
 })
