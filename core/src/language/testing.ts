@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { parseFormula } from '..'
+import { compile, parseFormula } from '..'
 import type { Tree } from '../formula/tree'
 
 export function read(text: string, names: string[] = ['a', 'b', 'h'], variable = 'x'): Tree {
