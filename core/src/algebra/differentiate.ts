@@ -208,12 +208,36 @@ function piecesRule(tree: PiecesTree, variable: string): Tree {
       if (!hasSlopeWhere(tree, left, right, variable)) missing.push(compare(left, '=', right))
     }
   }
-  const parts: Piece[] = tree.pieces.map(({ body, when }) => ({
-    body: differentiate(body, variable),
-    when,
-  }))
+  // A piece of a single place has no slope of its own.
+  const parts: Piece[] = tree.pieces.flatMap(({ body, when }) =>
+    when && isOnePlace(when, variable) ? [] : [{ body: differentiate(body, variable), when }],
+  )
+  if (parts.length === 0) return quotient(whole(0), whole(0))
   const opened = openAt(parts, missing, variable)
-  return pieces(...(opened ?? [...withoutSlope(missing), ...parts]))
+  const open = missing.filter((place) => !parts.every(({ when }) => when && excludes(when, place)))
+  return pieces(...(opened ?? [...withoutSlope(open), ...parts]))
+}
+
+/** x = 2, which holds at one place alone. */
+const isOnePlace = (condition: Condition, variable: string): boolean =>
+  condition.kind === 'compare'
+    ? condition.relations.includes('=') && placeOf(condition, variable) !== null
+    : condition.kind === 'all' && condition.of.some((part) => isOnePlace(part, variable))
+
+/** Whether a condition never holds where two things are equal, as x ≠ 2 does not at 2. */
+function excludes(condition: Condition, equal: Condition): boolean {
+  if (condition.kind !== 'compare') {
+    return condition.kind === 'all'
+      ? condition.of.some((part) => excludes(part, equal))
+      : condition.of.every((part) => excludes(part, equal))
+  }
+  if (equal.kind !== 'compare') return false
+  const keysOf = (terms: readonly Tree[]) => terms.map(keyOf).sort().join('=')
+  const place = keysOf(equal.terms)
+  return condition.relations.some(
+    (relation, i) =>
+      ['<', '>', '!='].includes(relation) && keysOf(condition.terms.slice(i, i + 2)) === place,
+  )
 }
 
 /** A piece that is nowhere defined, put first so that it wins at the missing joins. */

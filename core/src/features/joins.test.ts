@@ -8,7 +8,8 @@ import {
   rowAt,
   splitPieces,
 } from '..'
-import { describeJoin } from './joins'
+import type { OneSided } from './limits/oneSided'
+import { lookAtPlace } from './place/placeFacts'
 
 function read(text: string) {
   const parsed = parseFormula(text)
@@ -22,16 +23,28 @@ test.each([
   ['x^2 if x < 1; 2x - 1 otherwise', 1, 'smooth', [1, 2], [1, 2]],
   ['x if x < 1; 2 - x otherwise', 1, 'kink', [1, 1], [1, -1]],
   ['x if x < 1; 2 - x if x > 1', 1, 'hole', [1, 1], [1, -1]],
-  ['x if x < 1; 5 if x = 1; x otherwise', 1, 'hole', [1, 1], [1, 1]],
+  ['x if x < 1; 5 if x = 1; x otherwise', 1, 'displaced', [1, 1], [1, 1]],
   ['x if x < 1', 1, 'end', [1, 1], [NaN, NaN]],
-  ['sqrt(1 - x) if x < 1; x - 1 otherwise', 1, 'steep', [0, NaN], [0, 1]],
+  ['sqrt(1 - x) if x < 1; x - 1 otherwise', 1, 'kink', [0, -Infinity], [0, 1]],
 ] as const)('%s at %d: %s', (text, x, kind, left, right) => {
-  const join = describeJoin(read(text), x)
-  expect(join.kind).toBe(kind)
-  const near = (all: readonly number[]) =>
-    all.map((v) => (Number.isNaN(v) ? NaN : expect.closeTo(v, 12)))
-  expect(join.left).toEqual(near(left))
-  expect(join.right).toEqual(near(right))
+  const facts = lookAtPlace(read(text), x)
+  expect(facts.kind).toBe(kind)
+  // Without a value of its own, or beside it, a side has a limit and no slope.
+  const numberOf = (found: OneSided | null) =>
+    found?.kind === 'value'
+      ? (found.range.lo + found.range.hi) / 2
+      : found?.kind === 'infinite'
+        ? found.sign * Infinity
+        : NaN
+  for (const [side, [value, slope]] of [
+    [facts.left, left],
+    [facts.right, right],
+  ] as const) {
+    const sides = [numberOf(side.limit), side.continuous ? numberOf(side.slope) : slope]
+    expect(sides).toEqual(
+      [value, slope].map((v) => (Number.isFinite(v) ? expect.closeTo(v, 12) : v)),
+    )
+  }
 })
 
 test('the sides agree with values close by', () => {

@@ -1,6 +1,6 @@
 import { expandCurves } from '../algebra/curves'
-import { differentiate } from '../algebra/differentiate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
+import { derivativeWithJoins } from '../features/place/joinSlopes'
 import type { Tree } from '../formula/tree'
 import type { LineContext, LineResult } from '../statements/contract'
 import type { Study } from '../study/schema'
@@ -69,7 +69,7 @@ export function createOnce() {
       let result = tree
       for (let i = 0; i < order; i++) {
         let next = derivatives.get(result)
-        if (!next) derivatives.set(result, (next = differentiate(result, letter)))
+        if (!next) derivatives.set(result, (next = derivativeWithJoins(result, letter)))
         result = next
       }
       return result

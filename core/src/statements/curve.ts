@@ -10,7 +10,9 @@ import {
 } from '../vocabulary/members'
 import { nameToLatex, toLatex } from '../language/latex'
 import { toPlain, toText } from '../language/print'
-import { describeJoin, type Join, joinPlaces } from '../features/joins'
+import { joinPlaces } from '../features/joins'
+import { lookAtPlace } from '../features/place/placeFacts'
+import { joinWords } from './shared/placeWords'
 import { parseDefinition } from '../language/definition'
 import {
   type CurveContext,
@@ -149,37 +151,16 @@ function joinNotes(curve: CurveResult, context: LineContext): string[] {
   const { letter } = context.variable
   const places = joinPlaces(curve.tree, letter).flatMap((at) => {
     const found = context.number(toText(at))
-    return found.ok && found.value > curve.from && found.value < curve.to ? [found.value] : []
+    return found.ok && found.value > curve.from && found.value < curve.to ? [found] : []
   })
-  const inOrder = [...new Set(places)].sort((a, b) => a - b)
-  return inOrder
-    .slice(0, mostJoins)
-    .map((x) => joinSentence(describeJoin(curve.f, x), curve.name, context))
-}
-
-function joinSentence(join: Join, name: string, { variable, decimals }: LineContext): string {
-  const show = (value: number) => formatShort(value, Math.max(decimals, 3))
-  const at = `At ${variable.letter} = ${show(join.x)},`
-  const [left, leftSlope] = join.left
-  const [right, rightSlope] = join.right
-  switch (join.kind) {
-    case 'smooth':
-      return `${at} the pieces meet smoothly: ${name} is continuous and has the slope ${show(leftSlope)}.`
-    case 'kink':
-      return `${at} there is a kink: ${name} is continuous, its slope goes from ${show(leftSlope)} to ${show(rightSlope)}.`
-    case 'steep':
-      return `${at} the pieces meet: ${name} is continuous and has no slope.`
-    case 'jump':
-      return `${at} ${name} jumps from ${show(left)} to ${show(right)}: it is not continuous and has no slope.`
-    case 'hole':
-      return Number.isNaN(join.value)
-        ? `${at} ${name} has no value, though both sides tend to ${show(left)}.`
-        : `${at} ${name} is ${show(join.value)}, though both sides tend to ${show(left)}: it is not continuous.`
-    case 'end': {
-      const side = Number.isFinite(left) ? 'after' : Number.isFinite(right) ? 'before' : 'beside'
-      return `${at} ${name} ends: it has no values right ${side} it.`
-    }
-  }
+  const inOrder = places
+    .sort((a, b) => a.value - b.value)
+    .filter((place, i) => i === 0 || place.value !== places[i - 1]!.value)
+  return inOrder.slice(0, mostJoins).map(({ value, exact }) => {
+    const facts = context.memo(curve, `place ${value}`, () => lookAtPlace(curve.f, value, exact))
+    const at = `At ${letter} = ${formatShort(value, Math.max(context.decimals, 3))},`
+    return joinWords(facts, curve.name, at, context.decimals)
+  })
 }
 
 /** A curve by its formula; while that cannot be read the last readable one stands in. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
-import { breakAtPlace, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
+import { factsAt, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { failed, type StatementKind } from './contract'
 import { lineReadout, numberReadout } from './shared/lines'
 import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
@@ -49,10 +49,7 @@ export const normalKind: StatementKind<NormalLine> = {
       place: line.place,
     }
     if (!Number.isFinite(slope)) {
-      if (
-        Number.isFinite(y) &&
-        breakAtPlace({ curve: line.curve, order }, found.at) === 'vertical'
-      ) {
+      if (Number.isFinite(y) && factsAt({ order }, found.at).kind === 'vertical') {
         return {
           readouts: [
             numberReadout('slope', 0, '', decimals),

@@ -4,7 +4,7 @@ import { formatNumber, formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
 import { unitOfDerivative, withUnit } from '../vocabulary/units'
 import {
-  breakAtPlace,
+  factsAt,
   exactAt,
   lookAt,
   missingDerivative,
@@ -82,10 +82,7 @@ export const tangentKind: StatementKind<TangentLine> = {
     const y = derivatives[order]!
     const slope = derivatives[order + 1]!
     if (!Number.isFinite(slope)) {
-      if (
-        Number.isFinite(y) &&
-        breakAtPlace({ curve: line.curve, order }, found.at) === 'vertical'
-      ) {
+      if (Number.isFinite(y) && factsAt({ order }, found.at).kind === 'vertical') {
         return upright(line, x, y, context)
       }
       const ref = { curve: line.curve, order: Number.isFinite(y) ? order + 1 : order }

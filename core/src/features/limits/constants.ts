@@ -8,7 +8,7 @@ import {
   type Rational,
   rational,
 } from '../../arithmetic/rational'
-import { compileBoxes, numberInterval } from '../../evaluate/enclosures'
+import { binaryRational, compileBoxes, numberInterval } from '../../evaluate/enclosures'
 import {
   constant,
   exactly,
@@ -57,6 +57,10 @@ export class Constants {
     const { variable, enclosure } = this.place
     const [range] = compileBoxes(exact, variable)(enclosure, 1, notes)
     if (notes.empty) throw new NoValues()
+    // An enclosure of one double is that double.
+    if (range!.lo === range!.hi && Number.isFinite(range!.lo) && !notes.partial) {
+      return { tree: exactly(binaryRational(range!.lo)), range: range! }
+    }
     if (notes.partial || JSON.stringify(exact, big).length > mostParts * 40) throw new Unsure()
     return { tree: exact, range: range! }
   }

@@ -32,11 +32,10 @@ export function sideLimit(
   if (!notes.partial && !notes.empty && !notes.jumps && isNarrow(direct!)) {
     return tendsTo(direct!, 'the function is continuous there')
   }
-  return (
-    ofQuotient(tree, variable, at, side) ??
-    limitByGrowth(tree, beside(at, variable, side, place)) ??
-    unsettled
-  )
+  const quotient = () => ofQuotient(tree, variable, at, side)
+  const growth = () => limitByGrowth(tree, beside(at, variable, side, place))
+  // Growth gives numbers their form where the place has one; quotients are looked at faster.
+  return (place ? (growth() ?? quotient()) : (quotient() ?? growth())) ?? unsettled
 }
 
 /** Nothing is told where nothing is proven. */

@@ -1,7 +1,8 @@
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import { type CurveRef, curveAndPlace, curveText } from './slots'
-import type { BreakKind } from '../../features/examination'
-import { examine } from '../../features/examine'
+import { lookAtPlace, type PlaceFacts } from '../../features/place/placeFacts'
+import * as I from '../../arithmetic/intervals'
+import { noSlopeWords } from './placeWords'
 import { heldAt } from '../../features/held'
 import type { Tree } from '../../formula/tree'
 import { exactForm, type ExactForm } from '../../vocabulary/exactForms'
@@ -53,7 +54,18 @@ export function lookAt(
       },
     }
   }
-  return { ok: true, at: { curve, x, exact: place.exact, derivatives } }
+  const at = { curve, x, exact: place.exact, derivatives }
+  return { ok: true, at: { ...at, derivatives: withSlope(at) } }
+}
+
+/** Where the rules tell no slope, as at a filled hole, the limit of the quotient of differences may. */
+function withSlope(at: AtPlace): number[] {
+  const { derivatives, curve } = at
+  if (derivatives.length < 2 || !Number.isNaN(derivatives[1]) || !curve.formula) return derivatives
+  const { slope } = factsAt({ order: 0 }, at)
+  if (slope?.kind !== 'value') return derivatives
+  const value = I.middle(slope.range)
+  return [derivatives[0]!, value, ...derivatives.slice(2)]
 }
 
 /** A value that is there and that no double holds. */
@@ -89,20 +101,11 @@ export function exactAt(
   return form ? { exact: form } : {}
 }
 
-/** How far to both sides a place is examined, relative to its size. */
-const around = 1e-3
-
-/**
- * What q does at a place at which q′ is missing, by an examination of the curve around it; null
- * where the examination finds nothing there.
- */
-export function breakAtPlace({ order }: CurveRef, { curve, x }: AtPlace): BreakKind | null {
-  const reach = around * Math.max(1, Math.abs(x))
-  const [from, to] = [Math.max(curve.from, x - reach), Math.min(curve.to, x + reach)]
-  if (!(from < to)) return null
-  const found = examine(curve.derivative(order).f, from, to)
-  return found.breaks.find(({ enclosure: [lo, hi] }) => lo <= x && x <= hi)?.kind ?? null
-}
+/** What a derivative of a curve does at a place, with proof; kept while both stay the same. */
+export const factsAt = (
+  { order }: Pick<CurveRef, 'order'>,
+  { curve, x, exact }: AtPlace,
+): PlaceFacts => lookAtPlace(curve.derivative(order).f, x, exact)
 
 /** Why there is no derivative at a place where the curve has a value. */
 export function missingDerivative(ref: CurveRef, at: AtPlace, letter: string): LineProblem {
@@ -120,34 +123,20 @@ export function missingDerivative(ref: CurveRef, at: AtPlace, letter: string): L
 /** "q has a kink here, −1 on its left and 1 on its right" */
 export function missingReason(ref: CurveRef, at: AtPlace, name: string): string {
   const { curve, x } = at
-  const { f } = curve.derivative(ref.order)
-  const step = 1e-9 * Math.max(1, Math.abs(x))
-  const oneSided =
-    x === curve.from || x === curve.to || [x - step, x + step].some((b) => Number.isNaN(f.value(b)))
-  if (oneSided) return `${name} ends here`
-  switch (breakAtPlace(ref, at)) {
-    case 'jump':
-      return `${name} jumps here`
-    case 'cusp':
-      return `${name} has a cusp here, where its slope is unbounded with opposite signs`
-    case 'vertical':
-      return `${name} is vertical here`
-    case 'oscillation':
-      return `${name} swings here without end`
-    default:
-      return kinkWords(ref, at, name)
-  }
+  if (!curve.formula) return kinkWords(ref, at, name)
+  if (x === curve.from || x === curve.to) return `${name} ends here`
+  return `${name} ${noSlopeWords(factsAt(ref, at), 6)}`
 }
 
-/** The slopes on both sides of a kink, where there are some. */
+/** What is known without a formula: the slopes that lie beside the place. */
 function kinkWords({ order }: CurveRef, { curve, x }: AtPlace, name: string): string {
-  const slope = (side: -1 | 1) => curve.f.beside(x, side, order + 1)[order + 1]
-  const [left, right] = [slope(-1), slope(1)]
-  const known = [left, right].every(Number.isFinite)
-  const sides = known
-    ? `, ${formatShort(left!, 6)} on its left and ${formatShort(right!, 6)} on its right`
-    : ''
-  return `${name} has a kink here${sides}`
+  const sides = ([-1, 1] as const).map((side) => curve.f.beside(x, side, order + 1)[order + 1])
+  if (!sides.every(Number.isFinite)) return `${name} has no slope here`
+  const [left, right] = sides.map((slope) => formatShort(slope!, 6))
+  if (curve.readings) {
+    return `at a reading no rate is known, about ${left} before it and ${right} after it`
+  }
+  return `${name} has a kink here, ${left} on its left and ${right} on its right`
 }
 
 /** Lines that hang on a place: which curve and which place the words name or leave open. */
