@@ -26,7 +26,8 @@ export function expandPolynomials(tree: Tree, variable: string): Tree {
   return simplify(visit(tree))
 }
 
-function byPowers(coefficients: readonly Rational[], variable: string): Tree {
+/** A polynomial as a formula, constant first. */
+export function byPowers(coefficients: readonly Rational[], variable: string): Tree {
   const x = name(variable)
   const terms = coefficients.flatMap((c, k): Tree[] => {
     if (c.n === 0n) return []

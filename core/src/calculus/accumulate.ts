@@ -260,8 +260,7 @@ function expand(f: RealFunction, from: number, to: number) {
   /** Whether f grows beyond bounds at an end of a stretch, and its area with it. */
   const runsAway = (part: Tree, stretch: Stretch, at: number, side: 1 | -1) => {
     const split = splits.find((s) => s.enclosure.lo <= at && at <= s.enclosure.hi)
-    if (!split || sideLimit(part, f.variable, split, side).kind !== 'infinite')
-      return false
+    if (!split || sideLimit(part, f.variable, split, side).kind !== 'infinite') return false
     return integrate(f, stretch.from + (stretch.to - stretch.from) / 2, at).diverges
   }
   for (const stretch of stretches) {

@@ -22,6 +22,8 @@ export interface Budget {
   /** What is left over in clusters of boxes, and places where a formula breaks: looked at so far. */
   clusters: number
   joints: number
+  /** Limits that were worked out by growth, which costs most. */
+  growths: number
 }
 
 const mostBoxes = 3500
@@ -40,4 +42,19 @@ function countBreaking(tree: Tree): number {
   return childrenOf(tree).reduce((total, part) => total + countBreaking(part), own)
 }
 
-export const budgetOf = (most = mostBoxes): Budget => ({ boxes: 0, most, clusters: 0, joints: 0 })
+export const budgetOf = (most = mostBoxes): Budget => ({
+  boxes: 0,
+  most,
+  clusters: 0,
+  joints: 0,
+  growths: 0,
+})
+
+/** So many limits of one question are worked out by growth; what comes after stays unsettled. */
+const mostGrowths = 40
+
+/** Whether another limit may be worked out by growth; one at a place without a form costs several. */
+export function mayGrow(budget: Budget, exactPlace: boolean): boolean {
+  budget.growths += exactPlace ? 1 : 6
+  return budget.growths <= mostGrowths
+}

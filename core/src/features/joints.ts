@@ -6,7 +6,7 @@ import type { OneSided } from './limits/oneSided'
 import { sideLimit } from './limits/sideLimit'
 import type { Split } from './split'
 import { valueAtSplit } from './pinned'
-import type { Budget, Steps } from './budget'
+import { type Budget, mayGrow, type Steps } from './budget'
 import type { Break, BreakKind, Cell, Joint, Mark, Study } from './examination'
 import { featureAt, featureWith, splitAt } from './places'
 
@@ -20,7 +20,7 @@ export function* jointsOf(study: Study, budget: Budget): Steps<Joint[]> {
     joints.push(
       budget.joints > mostJoints
         ? { ...joint, continuous: false, settled: false }
-        : jointAt(study, mark, cells[i]!, cells[i + 1]!, joint),
+        : jointAt(study, mark, cells[i]!, cells[i + 1]!, joint, (exact) => mayGrow(budget, exact)),
     )
   }
   return joints
@@ -52,9 +52,18 @@ const plainJoint = (mark: Mark): Joint => ({
   settled: true,
 })
 
-function jointAt(study: Study, mark: Mark, left: Cell, right: Cell, base: Joint): Joint {
+type MayGrow = (exactPlace: boolean) => boolean
+
+function jointAt(
+  study: Study,
+  mark: Mark,
+  left: Cell,
+  right: Cell,
+  base: Joint,
+  may: MayGrow,
+): Joint {
   const { enclosure, split } = mark
-  if (split) return jointAtSplit(study, mark, left, right, base)
+  if (split) return jointAtSplit(study, mark, left, right, base, may)
   const feature = featureAt(study, { enclosure, proven: mark.proven })
   const flat = vanishesAt(left.slope!, study.variable, enclosure)
   const turns = left.rise * right.rise < 0
@@ -75,14 +84,21 @@ function vanishesAt(tree: Tree, variable: string, enclosure: Interval): boolean 
   return I.holdsZero(value!)
 }
 
-function jointAtSplit(study: Study, mark: Mark, left: Cell, right: Cell, base: Joint): Joint {
+function jointAtSplit(
+  study: Study,
+  mark: Mark,
+  left: Cell,
+  right: Cell,
+  base: Joint,
+  may: MayGrow,
+): Joint {
   const { tree, variable } = study
   const split = mark.split!
   const { enclosure } = split
   const value = valueAtSplit(tree, variable, split)
   const x = I.middle(enclosure)
   const limitOf = (cell: Cell, side: -1 | 1, of: 'tree' | 'slope') =>
-    cell[of] ? sideLimit(cell[of], variable, split, side) : null
+    cell[of] ? sideLimit(cell[of], variable, split, side, undefined, may) : null
   const [before, after] = [limitOf(left, -1, 'tree'), limitOf(right, 1, 'tree')]
   const found = (kind: BreakKind): Break => ({ x, kind, enclosure: [enclosure.lo, enclosure.hi] })
   const limits = [before, after].filter((l) => l !== null)

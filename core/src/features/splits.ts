@@ -3,7 +3,7 @@ import * as I from '../arithmetic/intervals'
 import type { Interval } from '../arithmetic/intervals'
 import { compileTree } from '../evaluate/compile'
 import { simplify } from '../algebra/simplify'
-import { keyOf, type Tree } from '../formula/tree'
+import { keyOf, type Tree, negate } from '../formula/tree'
 import type { Budget, Steps } from './budget'
 import { endSlack, isAtEnd, ulpOf } from './ends'
 import type { Zero } from './zero'
@@ -31,8 +31,10 @@ export function* stretchesOf(
   const found: Split[] = []
   const take = (part: Tree, zeros: SpanZeros) => {
     unresolved.push(...zeros.unresolved)
+    // As it stands in the formula, and as it stands in what the formula is simplified to.
+    const keys = [part, simplify(part), simplify(negate(part))].map(keyOf)
     for (const zero of zeros.zeros) {
-      found.push({ enclosure: zero.enclosure, zeros: new Set([keyOf(part)]), parts: [part] })
+      found.push({ enclosure: zero.enclosure, zeros: new Set(keys), parts: [part] })
     }
   }
   for (const part of parts) {

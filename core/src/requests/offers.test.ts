@@ -5,6 +5,10 @@ import { spoken, flood, added } from './testing'
 
 /** As people say it who do not know the lines' own words. */
 const everyday: readonly (readonly [words: string, sentence: string])[] = [
+  ['limit of q(t) as t approaches infinity', 'Limit of q as t → ∞'],
+  ['lim t → 2+ of q', 'Limit of q as t → 2 from the right'],
+  ['limit of q at 2 from below', 'Limit of q as t → 2 from the left'],
+  ['is q differentiable at t = 3?', 'Is q continuous and differentiable at t = 3?'],
   ['what is the slope of q at t = 2?', 'Tangent to q at t = 2'],
   ['slope of q between 2 and 5', 'Secant to q from t = 2 to t = 5'],
   ['rate of change of q from 2 to 5', 'Average rate of q over [2, 5]'],

@@ -33,5 +33,7 @@ export const spoken: readonly (readonly [words: string, sentence: string])[] = [
   ['inflections of q', 'Inflections of q on [0, 10]'],
   ["conclude q as f'", 'Taking q as f′: conclusions about f on [0, 10]'],
   ['sign chart of q', 'Sign chart of q on [0, 10]'],
+  ['limit of q as t -> 3', 'Limit of q as t → 3 from both sides'],
+  ['is q continuous at 3?', 'Is q continuous and differentiable at t = 3?'],
   ['distance from q to (3, 1)', 'Distance L(t) from q at t = a to (3, 1)'],
 ]

@@ -95,6 +95,7 @@ function unreadableParts(offer: Offer, study: Study): string[] {
   }
   return texts.flatMap((text) => {
     if (text.trim() === '' || reads(withPowerOfTen(text))) return []
+    if (kindOf(line).reachesEnds && /^[-−+]?∞$/.test(text.trim())) return []
     const words = text.trim().split(/\s+/)
     let readable = words.length - 1
     while (readable > 0 && !reads(words.slice(0, readable).join(' '))) readable -= 1

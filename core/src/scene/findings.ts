@@ -183,7 +183,7 @@ export function hiddenFeatures({ examination }: Finding, frame: Frame): Hidden |
   }
 }
 
-type Point = Pick<Feature, 'x' | 'value'>
+type Point = Pick<Feature, 'x' | 'value'> & { kind?: string }
 
 const inOrder = (a: readonly number[], b: readonly number[]) => [...a, ...b].sort((x, y) => x - y)
 
@@ -193,14 +193,16 @@ function unseen(points: readonly Point[], frame: Frame, upwards: boolean) {
   const crowded: number[] = []
   const place = points.map(({ x, value }) => [toPixelX(frame, x), toPixelY(frame, value)] as const)
   const within = (at: number, size: number) => at >= -onTheEdge && at <= size + onTheEdge
-  points.forEach(({ x }, i) => {
+  points.forEach(({ x, kind }, i) => {
     const [px, py] = place[i]!
     // Points at one height, as the crests of a wave, are no neighbours upwards: only next ones count.
-    const near = [place[i - 1], place[i + 1]].some(
-      (other) =>
-        other &&
-        (Math.abs(other[0] - px) < tellable || (upwards && Math.abs(other[1] - py) < tellable)),
-    )
+    const near = [i - 1, i + 1].some((k) => {
+      const other = place[k]
+      if (!other) return false
+      // Two low points in a row have a break between them: no wiggle joins them.
+      const wiggles = upwards && points[k]!.kind !== kind
+      return Math.abs(other[0] - px) < tellable || (wiggles && Math.abs(other[1] - py) < tellable)
+    })
     if (!within(px, frame.width) || !within(py, frame.height)) outside.push(x)
     else if (near) crowded.push(x)
   })

@@ -7,7 +7,7 @@ export type Ink =
 
 /** Insides: strips and areas by their sign, slivers by what they are, markers in their own ink. */
 export type Fill =
-  'own' | 'strip' | 'stripBelow' | 'over' | 'short' | 'overFlat' | 'shortFlat' | 'area'
+  'own' | 'page' | 'strip' | 'stripBelow' | 'over' | 'short' | 'overFlat' | 'shortFlat' | 'area'
 
 /** One thing to draw on a lane, in pixels from its top left corner. */
 export type Item = { key: string; layer: Layer; dimmed?: boolean } & (

@@ -11,6 +11,8 @@ import { curveKind } from './curve'
 import { distanceKind } from './distance'
 import { featuresKind } from './features/features'
 import { fitKind } from './fit'
+import { continuityKind } from './continuity'
+import { limitKind } from './limit/limit'
 import { normalKind } from './normal'
 import { rateKind } from './rate'
 import { readingsKind } from './readings'
@@ -46,6 +48,8 @@ const kinds = [
   concludeKind,
   signsKind,
   distanceKind,
+  limitKind,
+  continuityKind,
 ] as const
 
 type LineOf<K> = K extends StatementKind<infer L> ? L : never

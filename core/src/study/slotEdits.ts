@@ -141,8 +141,11 @@ function editSpan(study: Study, line: Statement, text: string): SlotEdit {
 
 function editPlace(study: Study, line: Statement, field: string, text: string): SlotEdit {
   const { letter } = study.variable
-  const place = text.replace(new RegExp(`^\\s*${letter}\\s*=`), '').trim()
+  const place = text.replace(new RegExp(`^\\s*${letter}\\s*(?:=|→|->)`), '').trim()
   if (place === '') return no('a place is a number or a slider, such as 2 or a')
+  if (kindOf(line).reachesEnds && /^[-−+]?\s*(?:∞|inf|infinity)$/i.test(place)) {
+    return yes(changeLine(line.id, { [field]: place.replace(/inf(?:inity)?/i, '∞') }))
+  }
   const parsed = readFormula(place, readingOf(study))
   // A name without a value is kept: the line offers to give it one.
   const fault = parsed.ok ? undefined : parsed.problems.find((p) => !p.missing)

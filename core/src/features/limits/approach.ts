@@ -18,6 +18,22 @@ import { toPlain } from '../../language/print'
 import type { Split } from '../split'
 import type { Approach } from './byGrowth'
 
+/** The fractions that come ever nearer to a number, by its continued fraction, simplest first. */
+function simpleFractions(x: number): [n: number, d: number][] {
+  let [n0, d0, n1, d1] = [1, 0, Math.floor(x), 1]
+  const found: [number, number][] = [[n1, d1]]
+  let rest = x - n1
+  while (rest > 1e-12 && found.length < 12) {
+    const next = 1 / rest
+    const whole = Math.floor(next)
+    ;[n0, d0, n1, d1] = [n1, d1, whole * n1 + n0, whole * d1 + d0]
+    if (d1 > 1e6) break
+    found.push([n1, d1])
+    rest = next - whole
+  }
+  return found
+}
+
 /** So many twelfths and tenths of π are tried. */
 const turns = [1, 2, 3, 4, 5, 6, 8, 12]
 
@@ -33,10 +49,9 @@ function exactPlace({ enclosure, parts = [] }: Split, variable: string): Tree | 
   const holds = (x: number) => enclosure.lo - slack <= x && x <= enclosure.hi + slack
   const slack = 1e-12 * Math.max(1, Math.abs(middle))
   const candidates = [
-    ...[1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 100, 1000].flatMap((d): Tree[] => {
-      const n = Math.round(middle * d)
-      return holds(n / d) ? [exactly(rational(BigInt(n), BigInt(d)))] : []
-    }),
+    ...simpleFractions(middle).flatMap(([n, d]): Tree[] =>
+      holds(n / d) ? [exactly(rational(BigInt(n), BigInt(d)))] : [],
+    ),
     ...turns.flatMap((d): Tree[] => {
       const n = Math.round((middle / Math.PI) * d)
       if (n === 0 || !holds((n / d) * Math.PI)) return []
@@ -55,7 +70,6 @@ export function beside(split: Split, variable: string, side: -1 | 1, given?: Tre
   const exact = given ?? exactPlace(split, variable)
   const c = exact ?? x
   const enclosure = exact?.kind === 'number' ? numberInterval(exact.exact) : split.enclosure
-  const away = side > 0 ? sum(x, negate(c)) : sum(c, negate(x))
   return {
     place: { variable, enclosure, zeros: split.zeros },
     variable: (algebra) =>
@@ -63,7 +77,7 @@ export function beside(split: Split, variable: string, side: -1 | 1, given?: Tre
         algebra.tree(c),
         algebra.scale(algebra.powerOfT(-1), algebra.constants.rational(side)),
       ),
-    t: exact && { base: simplify(away), power: -1 },
+    t: exact && { base: simplify(sum(x, negate(c))), power: -1, turned: side < 0 },
     where: exact ? `close to ${toPlain(exact)}` : 'close by',
   }
 }
@@ -74,7 +88,7 @@ export function farOut(variable: string, sign: -1 | 1): Approach {
   return {
     place: { variable, enclosure: I.point(0), zeros: new Set() },
     variable: (algebra) => algebra.scale(algebra.powerOfT(1), algebra.constants.rational(sign)),
-    t: { base: sign > 0 ? x : negate(x), power: 1 },
+    t: { base: x, power: 1, turned: sign < 0 },
     where: 'far out',
   }
 }

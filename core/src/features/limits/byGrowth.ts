@@ -27,8 +27,11 @@ import type { Series, SeriesAlgebra } from './series'
 export interface Approach {
   place: Place
   variable: (algebra: SeriesAlgebra) => Series
-  /** t is this formula to the power ± 1, for the words; null where the place has no form. */
-  t: { base: Tree; power: 1 | -1 } | null
+  /**
+   * t is this formula to the power ± 1, or less than it where it is turned; for the words. Null
+   * where the place has no form.
+   */
+  t: { base: Tree; power: 1 | -1; turned: boolean } | null
   /** close to 0; far out */
   where: string
 }
@@ -45,8 +48,9 @@ const mostParts = 250
  * for the idea of comparing by the most rapidly varying parts (from memory).
  */
 export function limitByGrowth(tree: Tree, approach: Approach): OneSided | null {
-  if (countParts(tree) > mostParts) return null
-  for (const most of sizes) {
+  if (countParts(tree) > (approach.t ? mostParts : 60)) return null
+  // A place without a form makes long constants: only the easy cases are worth the work.
+  for (const most of approach.t ? sizes : sizes.slice(0, 1)) {
     const expander = new Expander(approach.place, approach.variable, most)
     try {
       const found = verdict(expander.of(tree), expander, approach)
@@ -97,13 +101,20 @@ function termTree({ monomial: { exponent, powers }, coefficient }: Term, t: T): 
   let turns = false
   powers.forEach((p, depth) => {
     if (isExactZero(p)) return
-    if (depth === 0) put(t.base, t.power > 0 ? p.tree : negate(p.tree))
-    else {
+    if (depth === 0) {
+      // A whole power of −u is one of u, but for its sign.
+      const isWhole = isNumber(p.tree) && p.tree.exact.d === 1n
+      if (t.turned && isWhole && p.tree.kind === 'number' && p.tree.exact.n % 2n !== 0n) {
+        turns = !turns
+      }
+      const base = t.turned && !isWhole ? negate(t.base) : t.base
+      put(base, t.power > 0 ? p.tree : negate(p.tree))
+    } else {
       // ln t is −ln of what t is one over: an odd power of it turns the sign.
       const turned = t.power < 0 && depth === 1
       const odd = isNumber(p.tree) && p.tree.exact.d === 1n
       if (turned && odd) turns = turns !== (p.tree.kind === 'number' && p.tree.exact.n % 2n !== 0n)
-      let base: Tree = call('ln', t.base)
+      let base: Tree = call('ln', t.turned ? negate(t.base) : t.base)
       if (t.power < 0 && !(turned && odd)) base = negate(base)
       for (let k = 1; k < depth; k++) base = call('ln', base)
       put(base, p.tree)
@@ -135,7 +146,10 @@ function likeWords({ terms, rest }: Series, { t, where, place }: Approach): stri
   const other = `its leading term ${where} decides`
   if (!t || terms.some(({ coefficient }) => dependsOn(coefficient.tree, place.variable)))
     return other
-  const shown = terms.slice(0, 2).map((term) => toPlain(termTree(term, t)))
+  const shown = terms.slice(0, 2).map((term) => {
+    const tree = termTree(term, t)
+    return tree.kind === 'sum' ? `(${toPlain(tree)})` : toPlain(tree)
+  })
   const text = shown.reduce((a, b) => (b.startsWith('−') ? `${a} − ${b.slice(1)}` : `${a} + ${b}`))
   const exact = rest === null && terms.length <= 2
   if (text.length > longest) return other
@@ -144,7 +158,8 @@ function likeWords({ terms, rest }: Series, { t, where, place }: Approach): stri
 
 function bounds(rest: Monomial, { t }: Approach): string {
   const one = { tree: whole(1), range: I.point(1) }
-  const size = t && toPlain(call('abs', termTree({ monomial: rest, coefficient: one }, t)))
+  const tree = t && termTree({ monomial: rest, coefficient: one }, t)
+  const size = tree && toPlain(call('abs', isNegative(tree) ? negate(tree) : tree))
   return size && size.length <= longest ? `multiples of −${size} and ${size}` : 'two bounds'
 }
 

@@ -1,3 +1,4 @@
+import { maybeEntry } from '../../functions'
 import { withKnownValues } from '../../algebra/knownValues'
 import * as I from '../../arithmetic/intervals'
 import type { Interval } from '../../arithmetic/intervals'
@@ -13,11 +14,13 @@ import {
   constant,
   exactly,
   isNumber,
+  mapChildren,
   power,
   product,
   quotient,
   sum,
   type Tree,
+  whole,
 } from '../../formula/tree'
 import { pinned } from '../pinned'
 
@@ -42,6 +45,42 @@ export interface Place {
   zeros: ReadonlySet<string>
 }
 
+/**
+ * √2² is 2, and 4/√2 is 2√2: roots of numbers from 0 on, raised to what undoes them, are gone, and
+ * none stands below.
+ */
+function withoutRoots(tree: Tree): Tree {
+  let changed = false
+  const visit = (part: Tree): Tree => {
+    const done = mapChildren(part, visit)
+    if (done.kind === 'quotient' && done.below.kind === 'call' && done.below.name === 'sqrt') {
+      const [n] = done.below.args
+      if (n && isNumber(n) && n.exact.n > 0n) {
+        changed = true
+        return quotient(product(done.above, done.below), n)
+      }
+    }
+    if (done.kind !== 'power' || done.base.kind !== 'call' || !isNumber(done.exponent)) return done
+    const [inside] = done.base.args
+    const root = maybeEntry(done.base.name)?.root
+    const { n, d } = done.exponent.exact
+    if (
+      !root ||
+      !inside ||
+      !isNumber(inside) ||
+      inside.exact.n < 0n ||
+      d !== 1n ||
+      n % root !== 0n
+    ) {
+      return done
+    }
+    changed = true
+    return power(inside, whole(n / root))
+  }
+  const visited = visit(tree)
+  return changed ? withKnownValues(visited) : tree
+}
+
 /** Constants larger than this are not simplified any more: what they are worth is enclosed. */
 const mostParts = 400
 
@@ -51,7 +90,7 @@ export class Constants {
 
   readonly of = (tree: Tree): Const => {
     if (isNumber(tree)) return { tree, range: numberInterval(tree.exact) }
-    const exact = withKnownValues(pinned(tree, this.place.zeros))
+    const exact = withoutRoots(withKnownValues(pinned(tree, this.place.zeros)))
     if (isNumber(exact)) return { tree: exact, range: numberInterval(exact.exact) }
     const notes = I.noNotes()
     const { variable, enclosure } = this.place

@@ -5,12 +5,13 @@ import { budgetOf, finish } from '../budget'
 import { stretchesOf } from '../splits'
 import { farOut } from './approach'
 import { limitByGrowth } from './byGrowth'
+import type { Tree } from '../../formula/tree'
 import type { OneSided } from './oneSided'
 import { sideLimit, unsettled } from './sideLimit'
 
 /** The verdict on a limit, with its reason in words. */
 export type Limit = { reason: string } & (
-  | { kind: 'value'; value: number; enclosure: [lo: number, hi: number] }
+  | { kind: 'value'; value: number; enclosure: [lo: number, hi: number]; exact?: Tree }
   | { kind: 'infinite'; sign: -1 | 1 }
   | { kind: 'none' | 'unsettled' }
 )
@@ -83,7 +84,9 @@ function told(found: OneSided): Limit {
     // What settles on a round number within its bounds is that number.
     const round = Math.round(I.middle(found.range))
     const near = lo <= round && round <= hi && hi - lo < 1e-6 ? round : I.middle(found.range)
-    return { kind: 'value', value: near + 0, enclosure: [lo, hi], reason }
+    const { exact } = found
+    const value = near + 0
+    return { kind: 'value', value, enclosure: [lo, hi], reason, ...(exact ? { exact } : {}) }
   }
   if (found.kind === 'infinite') return { kind: 'infinite', sign: found.sign, reason }
   return { kind: found.kind, reason }

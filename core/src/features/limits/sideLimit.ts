@@ -1,8 +1,11 @@
 import { asQuotient } from '../../algebra/asQuotient'
+import { substitute } from '../../algebra/curves'
+import { withKnownValues } from '../../algebra/knownValues'
+import { lowestTerms } from '../../algebra/lowestTerms'
 import * as I from '../../arithmetic/intervals'
 import type { Interval } from '../../arithmetic/intervals'
 import { compileBoxes } from '../../evaluate/enclosures'
-import { keyOf, type Tree } from '../../formula/tree'
+import { dependsOn, keyOf, type Tree } from '../../formula/tree'
 import { pinned } from '../pinned'
 import type { Split } from '../split'
 import { beside } from './approach'
@@ -25,6 +28,8 @@ export function sideLimit(
   side: -1 | 1,
   /** The place as a formula without the variable, where it is given so. */
   place?: Tree,
+  /** Asked before growth is worked out. */
+  mayExpand: (exactPlace: boolean) => boolean = () => true,
 ): OneSided {
   const there = pinned(tree, at.zeros)
   const notes = I.noNotes()
@@ -32,8 +37,18 @@ export function sideLimit(
   if (!notes.partial && !notes.empty && !notes.jumps && isNarrow(direct!)) {
     return tendsTo(direct!, 'the function is continuous there')
   }
+  const lowered = lowestTerms(tree, variable)
+  const lower = lowered && compileBoxes(lowered, variable)(at.enclosure, 1, I.noNotes())[0]!
+  if (lower && isNarrow(lower)) {
+    const form = place && withKnownValues(substitute(lowered, variable, place))
+    const exact = form && !dependsOn(form, variable) ? form : undefined
+    return tendsTo(lower, 'what vanishes above and below is divided out', exact)
+  }
   const quotient = () => ofQuotient(tree, variable, at, side)
-  const growth = () => limitByGrowth(tree, beside(at, variable, side, place))
+  const growth = () => {
+    const approach = beside(at, variable, side, place)
+    return mayExpand(approach.t !== null) ? limitByGrowth(lowered ?? tree, approach) : null
+  }
   // Growth gives numbers their form where the place has one; quotients are looked at faster.
   return (place ? (growth() ?? quotient()) : (quotient() ?? growth())) ?? unsettled
 }

@@ -26,6 +26,12 @@ export function captionSpot(
       return at(mark.toX, mark.toY, true)
     case 'level':
       return at((Math.max(mark.from, frame.x[0]) + Math.min(mark.to, frame.x[1])) / 2, mark.y)
+    case 'spot':
+      return at(mark.x, mark.y, true)
+    case 'asymptote':
+      return mark.x === undefined
+        ? at(frame.x[1], mark.y + mark.slope * frame.x[1])
+        : at(mark.x, frame.y[1])
     case 'points': {
       const point = mark.points[Math.floor(mark.points.length / 2)]
       return point ? at(...point, true) : null

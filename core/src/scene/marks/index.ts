@@ -5,6 +5,7 @@ import { type Frame, toPixelX, toPixelY } from '../frame'
 import type { PlainItem, Sample } from './mark'
 import { type Points, dotItems, pointItems, usualPoints } from './points'
 import { graphItems, levelItems } from './levels'
+import { asymptoteItems, spotItems } from './spots'
 import { chordItems, jointItems, stemItems } from './joints'
 import { linePath, triangleItems } from './lines'
 
@@ -32,6 +33,10 @@ function plainItems(
   switch (mark.kind) {
     case 'level':
       return levelItems(mark, frame, key)
+    case 'spot':
+      return spotItems(mark, frame, key)
+    case 'asymptote':
+      return asymptoteItems(mark, frame, key)
     case 'points':
       return pointItems(mark, frame, key, points)
     case 'graph':

@@ -83,6 +83,8 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   offers(request: Request): Proposal<L>[]
   /** What it can do beside its slots, in buttons of a word or two. */
   actions?(line: L, facts: ActionFacts): readonly LineAction[]
+  /** Its places may be ∞ and −∞. */
+  reachesEnds?: true
   long?: LongWork<L>
   curve?: CurveSide<L>
   drawn?: Drawn<L>

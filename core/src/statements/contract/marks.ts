@@ -36,6 +36,11 @@ export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
   | { kind: 'chord'; x: number; y: number; toX: number; toY: number; rise: string; run: string }
   | { kind: 'joint'; x: number; y: number; toX: number; toY: number; label: string }
   | { kind: 'level'; y: number; from: number; to: number; label: string }
+  /** A value of the curve, or open a place that it tends to. */
+  | { kind: 'spot'; x: number; y: number; filled: boolean }
+  /** Upright at x, or y = slope·x + y. */
+  | { kind: 'asymptote'; x: number; slope?: undefined; y?: undefined }
+  | { kind: 'asymptote'; x?: undefined; slope: number; y: number }
   | { kind: 'stem'; x: number; y: number; label: string }
   | { kind: 'points'; points: readonly (readonly [x: number, y: number])[] }
   | { kind: 'graph'; of: Sampled; from: number; to: number }

@@ -36,7 +36,15 @@ export interface StraightLine {
 
 /** Rows of numbers under a sentence. */
 export interface ResultTable {
-  name: 'Secants' | 'Solutions' | 'Values' | 'Strips' | 'Features' | 'Candidates' | 'Counts'
+  name:
+    | 'Secants'
+    | 'Solutions'
+    | 'Values'
+    | 'Strips'
+    | 'Features'
+    | 'Candidates'
+    | 'Counts'
+    | 'Closing in'
   columns: readonly string[]
   /** What the columns are, whatever their headings, where lines are worked out from them. */
   columnIds?: readonly string[]

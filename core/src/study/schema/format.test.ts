@@ -38,7 +38,10 @@ describe('studies of format 1', () => {
     const kinds = samples.flatMap((name) =>
       (sampleOf(name).lines as { kind: string }[]).map((l) => l.kind),
     )
-    expect(new Set(kinds)).toEqual(new Set(allKinds.map((k) => k.kind)))
+    // Kinds that came later were never written in this format.
+    const later = new Set(['limit', 'continuity'])
+    const then = allKinds.map((k) => k.kind as string).filter((kind) => !later.has(kind))
+    expect(new Set(kinds)).toEqual(new Set(then))
   })
 
   test.each(samples)(

@@ -31,6 +31,7 @@ const fills: Record<Ink, string> = {
 }
 /** The hatches stand once on the page; see Hatches. */
 const insides: Record<Exclude<Fill, 'own'>, string> = {
+  page: 'var(--color-page)',
   strip: 'var(--color-strip)',
   stripBelow: 'var(--color-strip-below)',
   over: 'url(#hatch-over)',
