@@ -28,7 +28,15 @@ export interface Inflection extends Feature {
 }
 
 export type BreakKind =
-  'jump' | 'kink' | 'cusp' | 'vertical' | 'hole' | 'pole' | 'domain-end' | 'oscillation'
+  | 'jump'
+  | 'kink'
+  | 'cusp'
+  | 'vertical'
+  | 'hole'
+  | 'displaced'
+  | 'pole'
+  | 'domain-end'
+  | 'oscillation'
 
 export interface Break {
   x: number

@@ -136,7 +136,8 @@ function jointAtSplit(
     return { ...base, continuous: false, limits, critical: feature, break: found('jump') }
   }
   if (!value || !alike(value, before.range)) {
-    return { ...base, continuous: false, limits, critical: feature, break: found('hole') }
+    const kind = value ? 'displaced' : 'hole'
+    return { ...base, continuous: false, limits, critical: feature, break: found(kind) }
   }
   // Continuous, and nobody asks for more.
   if (!left.slope || !right.slope) return { ...base, limits }

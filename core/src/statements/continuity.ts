@@ -7,7 +7,7 @@ import { formatShort } from '../vocabulary/numbers'
 import type { LineContext, Readout } from './contract'
 import { failed, type StatementKind } from './contract'
 import { factsAt, lookAt, offersAt } from './shared/atPlace'
-import { bothSidesWords, noSlopeWords, numberWords } from './shared/placeWords'
+import { bothSidesWords, noSlopeWords, numberWords, tendingWords } from './shared/placeWords'
 import { curveSlot, curveText, placeSlot, wordsAfter } from './shared/slots'
 import { lookAtPlace } from '../features/place/placeFacts'
 
@@ -109,8 +109,18 @@ function continuityReadout(facts: PlaceFacts): Readout {
 }
 
 function differentiableReadout(facts: PlaceFacts): Readout {
-  const { slope, kind } = facts
-  const text = kind === 'unsettled' ? open : slope?.kind === 'value' ? yes : 'no'
+  const { kind } = facts
+  const end = onlySide(facts)
+  const slope = end ? end.facts.slope : facts.slope
+  const has = slope?.kind === 'value'
+  const text =
+    kind === 'unsettled' || slope?.kind === 'unsettled'
+      ? open
+      : !has
+        ? 'no'
+        : end
+          ? `from the ${end.side} alone, where its values are`
+          : yes
   return {
     id: 'differentiable',
     label: 'differentiable',
@@ -126,6 +136,8 @@ function conditions(facts: PlaceFacts, name: string, decimals: number): string[]
   const has = value
     ? `${name} has a value there: ${name}${at} = ${numberWords(value, decimals)}.`
     : `${name} has no value there, so it is neither continuous nor differentiable.`
+  const end = onlySide(facts)
+  if (value && end) return [has, ...atAnEnd(end, name, decimals)]
   const tends = limitSentence(facts, name, decimals)
   if (!value) return [has, tends]
   const equal = equalSentence(facts, name, at)
@@ -144,6 +156,36 @@ function conditions(facts: PlaceFacts, name: string, decimals: number): string[]
       ? `Both are finite and equal: ${name} has the slope ${numberWords(facts.slope, decimals)} there.`
       : `So ${name} has no slope there: it ${noSlopeWords(facts, decimals)}.`
   return [has, tends, ...(limit ? [equal] : []), slopes, verdict]
+}
+
+/** The side with values at an end of the domain; null where there are two, or none. */
+function onlySide({
+  left,
+  right,
+}: PlaceFacts): { side: 'left' | 'right'; facts: SideFacts } | null {
+  if (left.limit && !right.limit) return { side: 'left', facts: left }
+  return right.limit && !left.limit ? { side: 'right', facts: right } : null
+}
+
+/** At an end of the domain limit, continuity and slope are one-sided, and named so. */
+function atAnEnd(
+  { side, facts: { limit, continuous, slope } }: NonNullable<ReturnType<typeof onlySide>>,
+  name: string,
+  decimals: number,
+): string[] {
+  const tends = `Its values end there: from the ${side}, ${name} ${tendingWords(limit, decimals)}.`
+  if (!continuous) return [tends, `${name} is not continuous there, from the ${side} either.`]
+  const rate = `The slopes of secants from the ${side} ${oneSlope(slope, decimals)}.`
+  const verdict =
+    slope?.kind === 'value'
+      ? `So ${name} has the one-sided slope ${numberWords(slope, decimals)} there.`
+      : `So ${name} has no slope there, one-sided or not.`
+  return [
+    tends,
+    `The two are equal, so ${name} is continuous there, from the ${side}.`,
+    rate,
+    verdict,
+  ]
 }
 
 function limitSentence(facts: PlaceFacts, name: string, decimals: number): string {
@@ -166,15 +208,22 @@ function equalSentence({ kind, limit, left, right }: PlaceFacts, name: string, a
     : `${name}${at} is neither limit, so ${name} is not continuous there.`
 }
 
+function oneSlope(slope: OneSided | null, decimals: number): string {
+  switch (slope?.kind) {
+    case 'value':
+      return `tend to ${numberWords(slope, decimals)}`
+    case 'infinite':
+      return `${slope.sign > 0 ? 'grow' : 'fall'} without bound`
+    case 'none':
+      return 'swing without settling'
+    default:
+      return 'are not settled'
+  }
+}
+
 function slopesWords(left: SideFacts, right: SideFacts, decimals: number): string {
-  const words = (slope: OneSided | null) =>
-    slope?.kind === 'value'
-      ? `tend to ${numberWords(slope, decimals)}`
-      : slope?.kind === 'infinite'
-        ? `${slope.sign > 0 ? 'grow' : 'fall'} without bound`
-        : slope?.kind === 'none'
-          ? 'swing without settling'
-          : 'are not settled'
-  const [p, q] = [words(left.slope), words(right.slope)]
-  return p === q ? `${p} from both sides` : `${p} from the left and ${q} from the right`
+  const [p, q] = [oneSlope(left.slope, decimals), oneSlope(right.slope, decimals)]
+  if (p === q) return `${p} from both sides`
+  const both = p.startsWith('tend ') && q.startsWith('tend ')
+  return `${p} from the left and ${both ? q.slice('tend '.length) : q} from the right`
 }

@@ -146,6 +146,15 @@ function likeWords({ terms, rest }: Series, { t, where, place }: Approach): stri
   const other = `its leading term ${where} decides`
   if (!t || terms.some(({ coefficient }) => dependsOn(coefficient.tree, place.variable)))
     return other
+  const [{ monomial }] = terms as [Term]
+  if (monomial.exponent.length > 0) {
+    const [first] = monomial.exponent as [Term]
+    const exponent = toPlain(sum(...monomial.exponent.map((term) => termTree(term, t))))
+    const way = signOf(first.coefficient) > 0 ? 'grows' : 'falls'
+    return exponent.length <= longest
+      ? `${where} its exponent is like ${exponent}, which ${way} without bound`
+      : other
+  }
   const shown = terms.slice(0, 2).map((term) => {
     const tree = termTree(term, t)
     return tree.kind === 'sum' ? `(${toPlain(tree)})` : toPlain(tree)

@@ -113,6 +113,7 @@ export const breakWords: Record<Break['kind'], string> = {
   cusp: 'cusp',
   vertical: 'vertical',
   hole: 'hole',
+  displaced: 'displaced point',
   pole: 'pole',
   'domain-end': 'end of domain',
   oscillation: 'no limit',

@@ -1,11 +1,13 @@
 import * as I from '../../arithmetic/intervals'
-import type { RealFunction } from '../../evaluate/compile'
-import { limit } from '../../features/limits/limit'
+import { compileTree, type RealFunction } from '../../evaluate/compile'
+import { limit, type Limit } from '../../features/limits/limit'
 import type { OneSided } from '../../features/limits/oneSided'
 import type { PlaceFacts } from '../../features/place/placeFacts'
 import { lookAtPlace } from '../../features/place/placeFacts'
+import { simplify } from '../../algebra/simplify'
 import { toPlain } from '../../language/print'
-import type { Tree } from '../../formula/tree'
+import { name, negate, product, quotient, sum, type Tree } from '../../formula/tree'
+import { lineEquation } from '../../vocabulary/equation'
 import { formatNumber, formatShort } from '../../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { CurveResult, LineContext, LineResult, Mark, Readout, ResultTable } from '../contract'
@@ -95,6 +97,9 @@ function bothReadout(facts: PlaceFacts, unit: string, decimals: number): Readout
     const side = left.limit ? 'left' : 'right'
     const one = limitReadout('limit', 'limit', only, unit, decimals)
     return { ...one, text: `${one.text}, from the ${side} alone` }
+  }
+  if (left.limit.kind === 'none' && right.limit.kind === 'none') {
+    return limitReadout('limit', 'limit', left.limit, unit, decimals)
   }
   return { id: 'limit', label: 'limit', text: `${noLimit}: the sides differ` }
 }
@@ -203,44 +208,78 @@ export function limitAtEnd(
   const { f } = curve.derivative(line.order)
   const found = limit(f, end * Infinity)
   const unit = unitOfDerivative(curve.unit, variable.unit, line.order)
-  const sided: OneSided =
-    found.kind === 'value'
-      ? {
-          kind: 'value',
-          range: { lo: found.enclosure[0], hi: found.enclosure[1] },
-          reason: found.reason,
-          ...(found.exact ? { exact: found.exact } : {}),
-        }
-      : found
   const lane = { curve: line.curve, order: line.order }
+  const asymptote =
+    found.kind === 'value'
+      ? { slope: 0, y: found.value }
+      : found.kind === 'infinite'
+        ? context.memo(curve, `asymptote ${line.order} ${end}`, () => slantOf(f, end, decimals))
+        : null
+  const called = curveText(line)
+  const equation = asymptote && 'equation' in asymptote ? asymptote.equation : null
+  return {
+    readouts: [limitReadout('limit', 'limit', asOneSided(found), unit, decimals)],
+    marks: asymptote
+      ? [
+          {
+            kind: 'asymptote',
+            id: 'asymptote',
+            layer: 'marks',
+            lane,
+            slope: asymptote.slope,
+            y: asymptote.y,
+          },
+        ]
+      : [],
+    problems: [],
+    hints: [],
+    notes: [
+      `Because ${found.reason}.`,
+      ...(equation ? [`${called} comes near to the line ${equation}, and the gap vanishes.`] : []),
+    ],
+    tables: [endTable(f, end, [variable.letter, called], decimals)],
+  }
+}
+
+const asOneSided = (found: Limit): OneSided =>
+  found.kind === 'value'
+    ? {
+        kind: 'value',
+        range: { lo: found.enclosure[0], hi: found.enclosure[1] },
+        reason: found.reason,
+        ...(found.exact ? { exact: found.exact } : {}),
+      }
+    : found
+
+/** The slanting line whose gap to the function vanishes: its slope is the limit of f(x)/x. */
+function slantOf(
+  f: RealFunction,
+  end: 1 | -1,
+  decimals: number,
+): { slope: number; y: number; equation: string } | null {
+  const { variable, parameters } = f
+  const x = name(variable)
+  const limitOf = (tree: Tree) =>
+    limit(compileTree(tree, { variable }).withParameters(parameters), end * Infinity)
+  const slope = limitOf(quotient(f.tree, x))
+  if (slope.kind !== 'value' || slope.value === 0 || !slope.exact) return null
+  const gap = limitOf(sum(f.tree, negate(product(slope.exact, x))))
+  if (gap.kind !== 'value') return null
+  const line = { slope: slope.value, intercept: gap.value }
+  const exact = gap.exact && toPlain(simplify(sum(product(slope.exact, x), gap.exact)))
+  const equation =
+    exact && exact.length <= 24 ? `y = ${exact}` : lineEquation(line, variable, decimals)
+  return { slope: slope.value, y: gap.value, equation }
+}
+
+/** Values further and further out. */
+function endTable(f: RealFunction, end: 1 | -1, columns: string[], decimals: number): ResultTable {
   const rows = [1, 2, 3, 4, 5, 6].map((k) => {
     const at = end * 10 ** k
     const value = f.value(at)
-    return {
-      cells: [
-        formatShort(at, 0),
-        Number.isFinite(value) ? formatShort(value, Math.max(decimals, tableDigits)) : '—',
-      ],
-      values: [at, Number.isFinite(value) ? value : null],
-    }
+    const known = Number.isFinite(value)
+    const text = known ? formatShort(value, Math.max(decimals, tableDigits)) : '—'
+    return { cells: [formatShort(at, 0), text], values: [at, known ? value : null] }
   })
-  return {
-    readouts: [limitReadout('limit', 'limit', sided, unit, decimals)],
-    marks:
-      found.kind === 'value'
-        ? [{ kind: 'asymptote', id: 'asymptote', layer: 'marks', lane, slope: 0, y: found.value }]
-        : [],
-    problems: [],
-    hints: [],
-    notes: [`Because ${found.reason}.`],
-    tables: [
-      {
-        name: 'Closing in',
-        columns: [variable.letter, curveText(line)],
-        rows,
-        count: rows.length,
-        open: false,
-      },
-    ],
-  }
+  return { name: 'Closing in', columns, rows, count: rows.length, open: false }
 }

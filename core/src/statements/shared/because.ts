@@ -21,6 +21,7 @@ const breakSentences: Record<BreakKind, (name: string) => string> = {
   cusp: (q) => `${q}′ is unbounded with opposite signs`,
   vertical: (q) => `${q}′ is unbounded with one sign`,
   hole: (q) => `${q} tends to a number it does not take there`,
+  displaced: (q) => `${q} tends to a number beside its value there`,
   pole: (q) => `${q} is unbounded there`,
   'domain-end': (q) => `${q} has values on one side only`,
   oscillation: (q) => `${q} tends to no number there`,

@@ -34,9 +34,9 @@ export function bothSidesWords({ left, right }: PlaceFacts, decimals: number): s
   const [before, after] = [left.limit, right.limit].map((limit, i) =>
     limit ? `from the ${i === 0 ? 'left' : 'right'}` : `on the ${i === 0 ? 'left' : 'right'}`,
   )
-  return p === q && left.limit && right.limit
-    ? `${p} from both sides`
-    : `${p} ${before} and ${q} ${after}`
+  if (p === q && left.limit && right.limit) return `${p} from both sides`
+  const both = p.startsWith('tends ') && q.startsWith('tends ')
+  return `${p} ${before} and ${both ? q.slice('tends '.length) : q} ${after}`
 }
 
 const slopeOn = ({ slope }: SideFacts, decimals: number) =>
