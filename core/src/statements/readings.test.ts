@@ -9,6 +9,22 @@ describe('accumulation, between, average', () => {
     expect(result.readouts[0]!.exact).toEqual({ text: '20/3', proven: true })
     expect(number(result, 'distance')).toBeCloseTo(28 / 3, 10)
   })
+  test.each([
+    ['floor(x)', 1, null],
+    ['x^2 if x != 2; 5 if x = 2', 2, 4],
+    ['(x^2 - 1)/(x - 1)', 1, 2],
+    ['x if x < 1; 3 otherwise', 1, null],
+    ['|x - 1|', 1, 0],
+  ])('the slope of the area under %s at %d is what it tends to', (formula, x, slope) => {
+    const { result } = last(
+      say(say(made(`f(x) = ${formula}`), 'accumulate f from 0'), `tangent to A at ${x}`),
+    )
+    const found = result.readouts.find((r) => r.id === 'slope')?.value ?? null
+    expect(found).toEqual(slope === null ? null : expect.closeTo(slope, 12))
+    if (slope === null)
+      expect(result.problems[0]!.message).toMatch(/on its left and .* since f jumps/)
+    if (/!=|x - 1\)$/.test(formula)) expect(result.notes!.join()).toMatch(/tends to there/)
+  })
   test('the slope of A is pointed out on what A accumulates', () => {
     const { result } = last(say(say(flood, 'accumulate q from 0'), 'tangent to A at 4'))
     expect(result.notes).toEqual(['A′ = q: the slope is the height of q there.'])

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { lookAtPlace } from '../features/place/placeFacts'
 import { lineEquation } from '../vocabulary/equation'
 import { formatNumber, formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
@@ -10,6 +11,7 @@ import {
   missingDerivative,
   tooSmallNotes,
   offersAt,
+  type AtPlace,
 } from './shared/atPlace'
 import {
   failed,
@@ -156,11 +158,7 @@ export const tangentKind: StatementKind<TangentLine> = {
       hints: [],
       notes: [
         ...tooSmallNotes(found.at, [order, order + 1], context),
-        ...(under
-          ? [
-              `${line.curve}′ = ${curveText(under)}: the slope is the height of ${curveText(under)} there.`,
-            ]
-          : []),
+        ...(under ? [areaSlopeNote(line.curve, curveText(under), found.at)] : []),
       ],
     }
   },
@@ -205,4 +203,12 @@ function upright(
     hints: [],
     notes: ['The tangent is vertical here: it has an equation and no slope.'],
   }
+}
+
+/** What the slope of an area is: the height of its integrand, or what that tends to. */
+function areaSlopeNote(area: string, integrand: string, { x, exact, curve }: AtPlace): string {
+  const { kind } = lookAtPlace(curve.accumulates!.f, x, exact)
+  return kind === 'hole' || kind === 'displaced'
+    ? `${area}′ is what ${integrand} tends to there: a single place adds no area.`
+    : `${area}′ = ${integrand}: the slope is the height of ${integrand} there.`
 }

@@ -2,7 +2,8 @@ import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '.
 import { type CurveRef, curveAndPlace, curveText } from './slots'
 import { lookAtPlace, type PlaceFacts } from '../../features/place/placeFacts'
 import * as I from '../../arithmetic/intervals'
-import { noSlopeWords } from './placeWords'
+import type { RealFunction } from '../../evaluate/compile'
+import { bothSidesWords, noSlopeWords, numberWords } from './placeWords'
 import { heldAt } from '../../features/held'
 import type { Tree } from '../../formula/tree'
 import { exactForm, type ExactForm } from '../../vocabulary/exactForms'
@@ -61,11 +62,29 @@ export function lookAt(
 /** Where the rules tell no slope, as at a filled hole, the limit of the quotient of differences may. */
 function withSlope(at: AtPlace): number[] {
   const { derivatives, curve } = at
+  if (derivatives.length > 1 && curve.accumulates) return withSlopeOfArea(at, curve.accumulates.f)
   if (derivatives.length < 2 || !Number.isNaN(derivatives[1]) || !curve.formula) return derivatives
   const { slope } = factsAt({ order: 0 }, at)
   if (slope?.kind !== 'value') return derivatives
   const value = I.middle(slope.range)
   return [derivatives[0]!, value, ...derivatives.slice(2)]
+}
+
+/**
+ * The slope of an area is what its integrand tends to: at a hole or a displaced point the limit, at
+ * a jump none. At an end of the integrand's domain its one side decides.
+ */
+function withSlopeOfArea({ x, exact, derivatives }: AtPlace, integrand: RealFunction): number[] {
+  const facts = lookAtPlace(integrand, x, exact)
+  const [area] = derivatives as [number]
+  const sides = [facts.left, facts.right].filter((side) => side.limit)
+  const limit = sides.length === 1 ? sides[0]!.limit : facts.limit
+  const rate = limit?.kind === 'value' ? I.middle(limit.range) : NaN
+  const bend = facts.slope?.kind === 'value' ? I.middle(facts.slope.range) : NaN
+  const open = facts.kind === 'unsettled'
+  return open
+    ? derivatives
+    : [area, rate, bend, ...derivatives.slice(3)].slice(0, derivatives.length)
 }
 
 /** A value that is there and that no double holds. */
@@ -123,9 +142,27 @@ export function missingDerivative(ref: CurveRef, at: AtPlace, letter: string): L
 /** "q has a kink here, −1 on its left and 1 on its right" */
 export function missingReason(ref: CurveRef, at: AtPlace, name: string): string {
   const { curve, x } = at
+  if (curve.accumulates && ref.order === 0) return areaWords(at, curve.accumulates, name)
   if (!curve.formula) return kinkWords(ref, at, name)
   if (x === curve.from || x === curve.to) return `${name} ends here`
   return `${name} ${noSlopeWords(factsAt(ref, at), 6)}`
+}
+
+/** Why an area has no slope, by what its integrand does. */
+function areaWords(
+  { x, exact }: AtPlace,
+  { f, ...under }: NonNullable<CurveResult['accumulates']>,
+  name: string,
+): string {
+  const facts = lookAtPlace(f, x, exact)
+  const integrand = curveText(under)
+  if (facts.kind === 'jump') {
+    const [left, right] = [facts.left.limit, facts.right.limit].map((limit) =>
+      limit?.kind === 'value' ? numberWords(limit, 6) : '',
+    )
+    return `${name} has a kink here, ${left} on its left and ${right} on its right, since ${integrand} jumps`
+  }
+  return `${integrand} ${bothSidesWords(facts, 6)} here`
 }
 
 /** What is known without a formula: the slopes that lie beside the place. */
