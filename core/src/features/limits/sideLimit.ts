@@ -35,7 +35,7 @@ export function sideLimit(
   const notes = I.noNotes()
   const [direct] = compileBoxes(there, variable)(at.enclosure, 1, notes)
   if (!notes.partial && !notes.empty && !notes.jumps && isNarrow(direct!)) {
-    return tendsTo(direct!, 'the function is continuous there')
+    return tendsTo(direct!, 'the formula that holds beside it is continuous')
   }
   const lowered = lowestTerms(tree, variable)
   const lower = lowered && compileBoxes(lowered, variable)(at.enclosure, 1, I.noNotes())[0]!
