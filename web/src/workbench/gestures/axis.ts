@@ -13,6 +13,10 @@ export const valueAtPixel = ({ x, width }: Axis, pixel: number) =>
 export const pixelOfValue = ({ x, width }: Axis, value: number) =>
   ((value - x[0]) / (x[1] - x[0])) * width
 
+/** The pixel at which a height stands in a lane, from its top. */
+export const pixelOfHeight = ({ y, height }: Pick<LaneScene, 'y' | 'height'>, value: number) =>
+  ((y[1] - value) / (y[1] - y[0])) * height
+
 /** The value under a pointer, on an element that begins where the axis does. */
 export const valueUnder = (axis: Axis, element: Element, clientX: number) =>
   valueAtPixel(axis, clientX - element.getBoundingClientRect().left)

@@ -13,7 +13,7 @@ import { SignMarks, signsSentence, SignVerdicts } from './SignMarks'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { usePainting } from '../drawing/usePainting'
 import { newGesture } from '../gestures/gesture'
-import { heightUnder, valueUnder } from '../gestures/axis'
+import { heightUnder, pixelOfHeight, pixelOfValue, valueUnder } from '../gestures/axis'
 
 /**
  * A lane whose graph is hidden until the learner has guessed: a guess is drawn with the pointer,
@@ -113,7 +113,7 @@ function Guess({ id }: { id: string }) {
     const points = store.getState().evaluation.study.answers.guesses[id] ?? []
     if (!lane || !path.current) return
     const at = ([x, y]: readonly [number, number]) =>
-      `${((x - scene.x[0]) / (scene.x[1] - scene.x[0])) * scene.width} ${((lane.y[1] - y) / (lane.y[1] - lane.y[0])) * lane.height}`
+      `${pixelOfValue(scene, x)} ${pixelOfHeight(lane, y)}`
     path.current.setAttribute('d', points.length > 1 ? `M${points.map(at).join('L')}` : '')
   })
   return (

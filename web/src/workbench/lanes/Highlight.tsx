@@ -1,6 +1,7 @@
 import { useRef } from 'react'
 import { useWorkbenchStore } from '../store'
 import { usePainting } from '../drawing/usePainting'
+import { pixelOfValue } from '../gestures/axis'
 
 /** A hairline where the row that is pointed at belongs, on every lane. */
 export function Highlight({ id, height }: { id: string; height: number }) {
@@ -9,10 +10,7 @@ export function Highlight({ id, height }: { id: string; height: number }) {
   usePainting((scene) => {
     const { highlight } = store.getState()
     const box = line.current!
-    const at =
-      highlight === null
-        ? null
-        : ((highlight - scene.x[0]) / (scene.x[1] - scene.x[0])) * scene.width
+    const at = highlight === null ? null : pixelOfValue(scene, highlight)
     const seen = at !== null && at >= 0 && at <= scene.width
     box.style.visibility = seen ? 'visible' : 'hidden'
     if (seen) box.style.transform = `translateX(${at}px)`
