@@ -1,6 +1,7 @@
 import type { Examination, Feature } from '../../features/examination'
 import { near, signStretches, type Stretch } from '../shared/signStretches'
 import type { SpanFacts } from '../shared/spanFacts'
+import { type Closed, endsBelong, endsReached, type Holds } from '../shared/intervals'
 
 /** What a function does on a stretch. */
 export type Does =
@@ -28,7 +29,8 @@ export type SeenAt =
 
 /** What follows about one function from the graph of another, before it is put into words. */
 export type Conclusion =
-  | { kind: 'on'; does: Does; on: Stretch; seen: Seen; at: number }
+  /** `closed` tells which ends belong. */
+  | { kind: 'on'; does: Does; on: Stretch; closed: Closed; seen: Seen; at: number }
   | { kind: 'at'; has: Has; enclosure: readonly [number, number]; seen: SeenAt; at: number }
 
 /** Of what order the graph is taken to be, and the function that is spoken of. */
@@ -54,7 +56,14 @@ export function crossingsOf(facts: SpanFacts): (Feature & { up: boolean })[] {
 }
 
 const on = (list: readonly Stretch[], does: Does, seen: Seen): Conclusion[] =>
-  list.map((stretch) => ({ kind: 'on', does, on: stretch, seen, at: stretch[0] }))
+  list.map((stretch) => ({
+    kind: 'on',
+    does,
+    on: stretch,
+    closed: [true, true],
+    seen,
+    at: stretch[0],
+  }))
 const at = ({ x, enclosure }: Feature, has: Has, seen: SeenAt): Conclusion => ({
   kind: 'at',
   has,
@@ -70,7 +79,24 @@ type Signed = readonly [positive: readonly Stretch[], negative: readonly Stretch
  * for the function one order below, from its rise and fall for that one above, from its concavity
  * for that two above.
  */
-export function concluded({ taken, about }: Orders, facts: SpanFacts): Conclusion[] {
+export function concluded(orders: Orders, facts: SpanFacts): Conclusion[] {
+  return followed(orders, facts).map((fact) => withEnds(fact, orders, facts))
+}
+
+const own: readonly string[] = ['rises', 'falls', 'level', 'concaveUp', 'concaveDown']
+
+/** Of the graph itself its values tell which ends belong; of others whether they get there at all. */
+function withEnds(fact: Conclusion, { taken, about }: Orders, facts: SpanFacts): Conclusion {
+  if (fact.kind !== 'on') return fact
+  const { breaks } = facts.examination!
+  const isOwn = taken === about && own.includes(fact.does)
+  const closed = isOwn
+    ? endsBelong(facts.f, fact.on, fact.does as Holds, breaks)
+    : endsReached(facts.f, fact.on, breaks)
+  return { ...fact, closed }
+}
+
+function followed({ taken, about }: Orders, facts: SpanFacts): Conclusion[] {
   const found = facts.examination!
   const signed: Signed = [signStretches(facts, 1), signStretches(facts, -1)]
   switch (taken - about) {

@@ -1,4 +1,5 @@
-import { formatCertain, formatShort } from '../../vocabulary/numbers'
+import { formatCertain } from '../../vocabulary/numbers'
+import { intervalText } from '../shared/intervals'
 import type { Conclusion, Does, Has, Missing, Orders, Seen, SeenAt } from './facts'
 
 /** f′′ for the second order: what a graph is taken to be has no letter of its own. */
@@ -67,8 +68,8 @@ export function conclusionWords(
 ): string {
   const [name, graph] = [shown(about), shown(taken)]
   if (fact.kind === 'on') {
-    const [from, to] = fact.on.map((x) => formatShort(x, decimals))
-    return `${name} ${doesWords[fact.does]} on [${from}, ${to}], because ${seenWords(fact.seen, graph)}.`
+    const on = intervalText(fact.on, fact.closed, decimals)
+    return `${name} ${doesWords[fact.does]} on ${on}, because ${seenWords(fact.seen, graph)}.`
   }
   const where = `${letter} = ${formatCertain(fact.enclosure, decimals).text}`
   const missing = fact.has.what === 'sign' && !fact.has.vanishes

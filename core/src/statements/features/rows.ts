@@ -1,5 +1,5 @@
 import type { Examination } from '../../features/examination'
-import { formatStretch } from '../../vocabulary/numbers'
+import { endsBelong, intervalText } from '../shared/intervals'
 import { withUnit } from '../../vocabulary/units'
 import type { LineContext, Readout, ResultRow } from '../contract'
 import type { SpanFacts } from '../shared/spanFacts'
@@ -48,7 +48,9 @@ export function extremes(
     const { value, x } = certainly(facts, first, decimals)
     const level = found.level.find(([a, b]) => facts.f.value((a + b) / 2) === extreme.value)
     if (level) {
-      const text = `${withUnit(value, unit)} all along ${formatStretch(level, Math.max(3, decimals))}`
+      const closed = endsBelong(facts.f, level, 'level', found.breaks)
+      const along = intervalText(level, closed, Math.max(3, decimals))
+      const text = `${withUnit(value, unit)} all along ${along}`
       return [{ id: label, label, text, value: extreme.value }]
     }
     const more = inside.length > 1 ? ` and ${inside.length - 1} more` : ''
