@@ -1,6 +1,7 @@
 import type { RealFunction } from '../evaluate/compile'
 import { extremesOnStrips } from '../features/stripExtremes'
 import { compensatedSum } from './quadrature'
+import { evenPlaces } from './evenPlaces'
 
 export const sumRules = [
   'left',
@@ -65,8 +66,9 @@ export function positionOf(rule: SumRule): number | null {
 
 /** The ends of `count` equal strips; the outer ones are the ends of the span exactly. */
 export function stripEnds(from: number, to: number, count: number): Float64Array {
+  const place = evenPlaces(from, to, count)
   return Float64Array.from({ length: count + 1 }, (_, i) =>
-    i === 0 ? from : i === count ? to : from + ((to - from) * i) / count,
+    i === 0 ? from : i === count ? to : place(i),
   )
 }
 
@@ -100,11 +102,7 @@ export function riemannTotal(f: RealFunction, options: SumOptions): number {
   const ends = stripEnds(from, to, count)
   const width = (to - from) / count
   if (position !== null) {
-    const samples = Float64Array.from({ length: count }, (_, i) => {
-      const [a, b] = [ends[i]!, ends[i + 1]!]
-      return position === 0 ? a : position === 1 ? b : a + position * (b - a)
-    })
-    return compensatedSum(f.values(samples)) * width
+    return compensatedSum(f.values(samplesOf(ends, position))) * width
   }
   const ys = f.values(ends)
   const simpson = rule === 'simpson'
@@ -116,12 +114,17 @@ export function riemannTotal(f: RealFunction, options: SumOptions): number {
   return compensatedSum(weighted) * width
 }
 
-function readStrips(f: RealFunction, ends: Float64Array, position: number): Strip[] {
+/** Where each strip is read: at a share of its width, as exactly as doubles allow. */
+function samplesOf(ends: Float64Array, position: number): Float64Array {
   const count = ends.length - 1
-  const samples = Float64Array.from({ length: count }, (_, i) => {
-    const [a, b] = [ends[i]!, ends[i + 1]!]
-    return position === 0 ? a : position === 1 ? b : a + position * (b - a)
-  })
+  if (position === 0) return ends.slice(0, count)
+  if (position === 1) return ends.slice(1)
+  const place = evenPlaces(ends[0]!, ends[count]!, count, position)
+  return Float64Array.from({ length: count }, (_, i) => place(i))
+}
+
+function readStrips(f: RealFunction, ends: Float64Array, position: number): Strip[] {
+  const samples = samplesOf(ends, position)
   const heights = f.values(samples)
   return Array.from(heights, (height, i): Strip => {
     const [a, b] = [ends[i]!, ends[i + 1]!]
