@@ -15,6 +15,8 @@ const checks = {
   browser: ['Browser tests', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']],
 }
 
+const readsOnly = new Set(['format', 'lint', 'types'])
+
 runMain(async () => {
   checkNode()
   // What stands behind -- goes to the chosen checks, such as the name of a test file.
@@ -54,11 +56,27 @@ runMain(async () => {
       env.BROWSER_DATABASE_URL = db.create('browser')
     }
     const failed = []
-    for (const name of chosen) {
-      const [heading, command, fixed] = checks[name]
-      say(`\n— ${heading}`)
-      const { code } = await run(command, [...fixed, ...passedOn], { cwd: root, env })
-      if (code !== 0) failed.push(heading)
+    const check = (name, options) => {
+      const [, command, fixed] = checks[name]
+      return run(command, [...fixed, ...passedOn], { cwd: root, env, ...options })
+    }
+    const tell = (name, code) => {
+      if (code !== 0) failed.push(checks[name][0])
+    }
+    // What only reads the code goes side by side; what runs it needs the machine for itself.
+    const reading = chosen.filter((name) => readsOnly.has(name))
+    if (reading.length > 0) {
+      say(`\n— ${reading.map((name) => checks[name][0]).join(', ')}`)
+      const ended = await Promise.all(reading.map((name) => check(name, { quiet: true })))
+      ended.forEach(({ code, output }, i) => {
+        if (code !== 0) say(output.trim())
+        tell(reading[i], code)
+      })
+    }
+    for (const name of chosen.filter((one) => !readsOnly.has(one))) {
+      say(`\n— ${checks[name][0]}`)
+      const { code } = await check(name)
+      tell(name, code)
     }
     const passed = chosen.length - failed.length
     say(failed.length > 0 ? `\nFailed: ${failed.join(', ')}` : '\nAll checks passed.')
