@@ -63,14 +63,14 @@ export class TokenReader {
     return this.peek().kind === kind ? (this.take() as TokenOf<Kind>) : null
   }
 
-  isSign(...which: string[]): boolean {
-    const token = this.peek()
-    return token.kind === 'sign' && which.includes(token.sign)
+  isSign(one: string, other = one): boolean {
+    const token = this.tokens[this.at]!
+    return token.kind === 'sign' && (token.sign === one || token.sign === other)
   }
 
   /** Takes one of some signs where it stands ahead. */
-  takeSign(...which: string[]): string | null {
-    return this.isSign(...which) ? (this.take() as TokenOf<'sign'>).sign : null
+  takeSign(one: string, other = one): string | null {
+    return this.isSign(one, other) ? (this.take() as TokenOf<'sign'>).sign : null
   }
 
   isWord(word: string): boolean {

@@ -14,10 +14,12 @@ const raisedDigits: Record<string, string> = {
   '⁻': '-',
 }
 
+const isDigit = (c: string) => c >= '0' && c <= '9'
+
 /** \\frac12 is one half: without braces each part is one digit. */
 export function bareFraction(r: TextReader): boolean {
   const from = r.at
-  if (r.last?.kind !== 'fraction' || !/\d/.test(r.text[from]!)) return false
+  if (!isDigit(r.text[from]!) || r.last?.kind !== 'fraction') return false
   r.at += 1
   r.push(from, { kind: 'number', text: r.text[from]! })
   const next = r.match(/^\s*(\d)/)
@@ -31,7 +33,7 @@ export function bareFraction(r: TextReader): boolean {
 /** A number such as 12, .5 or 1.5E-3. */
 export function numbers(r: TextReader): boolean {
   const from = r.at
-  if (!/[\d.]/.test(r.text[from]!)) return false
+  if (!isDigit(r.text[from]!) && r.text[from] !== '.') return false
   const found = r.match(/^(\d+\.?\d*|\.\d+)(E[+\-−]?\d+)?/)
   if (!found) {
     r.at += 1

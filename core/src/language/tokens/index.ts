@@ -8,20 +8,23 @@ import type { Names } from './token'
 export { lowered } from './letters'
 export type { Names, Token } from './token'
 
-/** What may stand in a formula, in the order in which it is tried; the last takes anything. */
+/**
+ * What may stand in a formula, the most frequent first; the last takes anything. Each knows its own by
+ * the first character, but for signs of which one begins another: those stand in this order.
+ */
 const readers: readonly ((reader: TextReader) => boolean)[] = [
-  silent,
-  latex,
-  caseColumn,
-  latexDegree,
+  singles,
+  letters,
   bareFraction,
   numbers,
-  letters,
+  silent,
+  latexDegree,
+  operators,
+  relations,
   raised,
   primes,
-  relations,
-  operators,
-  singles,
+  latex,
+  caseColumn,
   strange,
 ]
 
@@ -40,7 +43,7 @@ export function tokenize(text: string, context: Names): Tokens {
   while (last > 0 && isAround(last - 1)) last -= 1
   while (reader.at < last && isAround(reader.at)) reader.at += 1
   while (reader.at < last && reader.problems.length <= mostProblems) {
-    readers.some((read) => read(reader))
+    for (const read of readers) if (read(reader)) break
   }
   reader.push(text.length, { kind: 'end' }, text.length)
   return { tokens: reader.tokens, problems: reader.problems }

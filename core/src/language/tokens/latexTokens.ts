@@ -5,6 +5,7 @@ import type { TextReader } from './textReader'
 /** ^\circ is a degree sign. */
 export function latexDegree(r: TextReader): boolean {
   const from = r.at
+  if (r.text[from] !== '^') return false
   const found = r.match(/^\^\s*(?:\{\s*\\circ\s*\}|\\circ)/, 24)
   if (!found) return false
   r.at += found[0].length

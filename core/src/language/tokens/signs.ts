@@ -57,7 +57,11 @@ const single: Record<string, Meaning> = {
 /** Spaces, what pasted text carries, and invisible operators. */
 export function silent(r: TextReader): boolean {
   const here = r.text[r.at]!
-  if (!/\s/.test(here) && !'\u2061\u2062\u200b\u200c\u200d\u2060\ufeff~'.includes(here))
+  if (
+    here !== ' ' &&
+    !/\s/.test(here) &&
+    !'\u2061\u2062\u200b\u200c\u200d\u2060\ufeff~'.includes(here)
+  )
     return false
   r.at += 1
   return true
@@ -101,6 +105,8 @@ export function operators(r: TextReader): boolean {
 export function singles(r: TextReader): boolean {
   const from = r.at
   const here = r.text[from]!
+  // != is a relation.
+  if (here === '!' && r.text[from + 1] === '=') return false
   const fraction = fractions[here]
   const meaning = single[here]
   if (fraction === undefined && meaning === undefined) return false
