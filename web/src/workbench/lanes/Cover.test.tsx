@@ -1,4 +1,4 @@
-import { changeLane, laneTitle, type Study, toggleLane } from '@yperkine/core'
+import { changeLane, laneTitle, type Scene, type Study, toggleLane } from '@yperkine/core'
 import { act, fireEvent, screen } from '@testing-library/react'
 import { flood, show } from '../../testing/page'
 import { Cover } from './Cover'
@@ -15,6 +15,16 @@ const open = () =>
     return <Cover lane={{ ...lane, title: laneTitle(lane) }} />
   })
 
+/** A pointer over a value of the axis, so many pixels below the top of the lane. */
+const pointerOn =
+  ({ x: [from, to] }: Pick<Scene, 'x'>) =>
+  (value: number, pixel: number) => ({
+    clientX: ((value - from) / (to - from)) * 800,
+    clientY: pixel,
+    pointerId: 1,
+    button: 0,
+  })
+
 test('a covered lane asks for a guess, and uncovering is said', async () => {
   const { store, user, now } = await open()
   await user.click(screen.getByRole('button', { name: 'Uncover q′' }))
@@ -28,12 +38,7 @@ test('what is drawn is kept in its own coordinates; going back draws anew; undo 
   const { scene } = store.getState()
   const { id, y } = scene.lanes.find((l) => l.order === 1)!
   const sheet = screen.getByText(/draw what you expect/).closest('.touch-none')!
-  const at = (x: number, pixel: number) => ({
-    clientX: ((x - scene.x[0]) / (scene.x[1] - scene.x[0])) * 800,
-    clientY: pixel,
-    pointerId: 1,
-    button: 0,
-  })
+  const at = pointerOn(scene)
   await act(async () => {
     fireEvent.pointerDown(sheet, at(1, 150))
     for (const x of [2, 3, 4]) fireEvent.pointerMove(sheet, at(x, 150))
@@ -53,12 +58,7 @@ test('a guess is compared when the lane is uncovered', async () => {
   const { store, user } = await open()
   const { scene } = store.getState()
   const sheet = screen.getByText(/draw what you expect/).closest('.touch-none')!
-  const at = (x: number, pixel: number) => ({
-    clientX: ((x - scene.x[0]) / (scene.x[1] - scene.x[0])) * 800,
-    clientY: pixel,
-    pointerId: 1,
-    button: 0,
-  })
+  const at = pointerOn(scene)
   await act(async () => {
     fireEvent.pointerDown(sheet, at(0, 140))
     for (let x = 1; x <= 10; x++) fireEvent.pointerMove(sheet, at(x, 140))
