@@ -1,5 +1,5 @@
 import { blankStudy, type Statement, type Study, studySchema } from '../src'
-import { areaRules } from '../src/statements/area/area'
+import { areaRules } from '../src/statements/area/line'
 import { tableColumns } from '../src/tables/table'
 import type { Chance } from './formulas'
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { examine, solve } from '..'
-import { read, xs } from './testing'
+import { read, xs } from './fixtures/testing'
 
 test('polynomials from known roots: every root and no other', () => {
   fc.assert(

@@ -1,7 +1,7 @@
 import reference from '../../reference/features.json'
 import { compile, examine, parseFormula } from '..'
 import { examineInSteps } from './examine'
-import { read, xs } from './testing'
+import { read, xs } from './fixtures/testing'
 
 const near = (all: readonly number[]) => all.map((x) => expect.closeTo(x, 9))
 

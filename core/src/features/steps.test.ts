@@ -1,5 +1,5 @@
 import { examine } from '..'
-import { read } from './testing'
+import { read } from './fixtures/testing'
 
 test('a step of steps breaks where a count by hand says', () => {
   // On [n, n + 1) the formula is ceil(n(2 − x)): it jumps where n(2 − x) is a whole number k, which

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { compile, parseFormula, toLatex } from '..'
 import { hostileTexts } from '../../reference/hostile'
-import { valueAt } from './testing'
+import { valueAt } from './fixtures/testing'
 
 describe('hostile text is answered and never throws', () => {
   test.each(hostileTexts)('%s', (_what, text) => {

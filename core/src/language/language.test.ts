@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { create, all } from 'mathjs'
 import { compile, parseDefinition, parseFormula, toLatex } from '..'
-import { read, formulaText, sameValue } from './testing'
-import { valueAt } from './testing'
+import { read, formulaText, sameValue } from './fixtures/testing'
+import { valueAt } from './fixtures/testing'
 
 const mathjs = create(all!)
 

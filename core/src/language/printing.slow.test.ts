@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { chanceFrom, randomFormula } from '../../fuzz/formulas'
 import { compile, differentiate, simplify, toLatex, toPlain, toText } from '..'
-import { formulaText, read, sameValue } from './testing'
+import { formulaText, read, sameValue } from './fixtures/testing'
 
 describe('printing', () => {
   test('printed text reads back as an equal function', () => {

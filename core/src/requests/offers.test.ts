@@ -1,7 +1,7 @@
 import { offersFor, studySchema, whyNothing } from '..'
 import { allKinds } from '../statements'
 import { unreadWords } from './unread'
-import { spoken, flood, added } from './testing'
+import { spoken, flood, added } from './fixtures/testing'
 
 /** As people say it who do not know the lines' own words. */
 const everyday: readonly (readonly [words: string, sentence: string])[] = [

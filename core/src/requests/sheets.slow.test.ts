@@ -1,5 +1,5 @@
 import { changeFormula, createEvaluator, createSceneMaker, type Evaluation, setSlider } from '..'
-import { spoken, added, flood } from './testing'
+import { spoken, added, flood } from './fixtures/testing'
 
 /** All that a person can read of a study. */
 const textsOf = ({ lines, sentences }: Evaluation): string[] => [

@@ -1,30 +1,14 @@
-import { z } from 'zod'
 import { fitPolynomial } from '../calculus/fit'
 import { fitShape, type Shape } from '../calculus/fitShapes'
 import { rationalFromNumber } from '../arithmetic/rational'
 import { call, constant, name, power, product, sum, type Tree } from '../formula/tree'
 import { formatNumber } from '../vocabulary/numbers'
-import { commonMembers, idSchema, nameSchema } from '../vocabulary/members'
 import { readingQuotients } from '../tables/table'
 import { failed, type LineContext, type LineResult, type StatementKind } from './contract'
 import { columnOf, columnOrder } from './table'
 import { curveText, wordsAfter, parseCurveRef } from './shared/slots'
+import { type FitLine, columns, fitLineSchema, shapes } from './fitLine'
 
-const shapes = ['line', 'quadratic', 'cubic', 'quartic', 'exponential', 'power', 'sine'] as const
-const columns = ['f(x)', 'forward', 'backward', 'central', "f'(x)"] as const
-
-/** Fit a quadratic to the central quotients of q. */
-export const fitLineSchema = z.strictObject({
-  kind: z.literal('fit'),
-  ...commonMembers,
-  curve: nameSchema,
-  order: z.int().min(0).max(3),
-  column: z.enum(columns),
-  shape: z.enum(shapes),
-  /** The table that it was asked for under; else the first one of the curve. */
-  table: idSchema.optional(),
-})
-export type FitLine = z.infer<typeof fitLineSchema>
 type FitColumn = (typeof columns)[number]
 
 const degrees: Partial<Record<(typeof shapes)[number], number>> = {
@@ -33,6 +17,7 @@ const degrees: Partial<Record<(typeof shapes)[number], number>> = {
   cubic: 3,
   quartic: 4,
 }
+
 const named = {
   line: 'straight line',
   quadratic: 'quadratic',
@@ -42,6 +27,7 @@ const named = {
   power: 'power',
   sine: 'sine',
 } as const
+
 const columnWords: Record<FitColumn, string> = {
   'f(x)': 'the values of',
   forward: 'the forward quotients of',

@@ -1,5 +1,5 @@
 import { addLine, createEvaluator } from '..'
-import { last, say, made, number, text, flood } from './testing'
+import { last, say, made, number, text, flood } from './fixtures/testing'
 
 describe('accumulation, between, average', () => {
   test('a velocity has a displacement and a distance', () => {

@@ -6,7 +6,7 @@ import { name as nameTree } from '../formula/tree'
 import { formatShort, numberToFormula } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, type SpanText, unitSchema } from '../vocabulary/members'
 import { type CurveLookup, emptyResult, failed, type StatementKind } from './contract'
-import type { FitLine } from './fit'
+import type { FitLine } from './fitLine'
 
 const finite = z.number().finite()
 export const mostReadings = 5000

@@ -12,7 +12,7 @@ import {
   studySchema,
   toggleOverlay,
 } from '..'
-import { last, say, flood, number, text, made } from './testing'
+import { last, say, flood, number, text, made } from './fixtures/testing'
 
 describe('secant', () => {
   test('slope, rise, run and dy with their units', () => {

@@ -12,7 +12,7 @@ import {
   type Mark,
   type StatementKind,
 } from './contract'
-import type { FitLine } from './fit'
+import type { FitLine } from './fitLine'
 import { lookOver, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, placeText, spanSlot, wordsAfter } from './shared/slots'
 

@@ -18,7 +18,7 @@ import {
   toggleLane,
   undo,
 } from '..'
-import { made, evaluated, flood, readout, lineOf, resultOf } from './testing'
+import { made, evaluated, flood, readout, lineOf, resultOf } from './fixtures/testing'
 
 describe('a new study', () => {
   test('is f(x) on [-10, 10] unless said otherwise', () => {

@@ -1,6 +1,6 @@
 import { advanceWalk, startWalk, takeWalk, type Walk } from '..'
 import { readFormula } from '../language/readFormula'
-import { flood } from './testing'
+import { flood } from './fixtures/testing'
 
 const walk: Walk = {
   line: 'line2',

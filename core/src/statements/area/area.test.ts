@@ -1,6 +1,6 @@
 import { evaluate } from 'mathjs'
 import { editSlot, enterSlider, type Study } from '../..'
-import { last, say, flood, text, number, made } from '../testing'
+import { last, say, flood, text, number, made } from '../fixtures/testing'
 
 describe('area', () => {
   test('the flood by 8 left strips: the numbers of the drawing', () => {

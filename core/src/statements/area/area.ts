@@ -1,16 +1,13 @@
-import { z } from 'zod'
 import { formatShort } from '../../vocabulary/numbers'
-import { placeTextSchema } from '../../vocabulary/members'
 import { measuredResult, stripsResult } from './areaResult'
 import {
   failed,
   type NewSlider,
   type Phrase,
   type SentenceContext,
-  type SliderRole,
   type StatementKind,
 } from '../contract'
-import { lookOverFormula, overSpanFields } from '../shared/overSpan'
+import { lookOverFormula } from '../shared/overSpan'
 import {
   curvesMeant,
   curveSlot,
@@ -22,48 +19,8 @@ import {
   wordsAfter,
 } from '../shared/slots'
 import { spanFacts, asksOver, longOver } from '../shared/spanFacts'
-
-export const areaRules = ['position', 'trapezoid', 'simpson', 'lower', 'upper', 'random'] as const
-export type AreaRule = (typeof areaRules)[number]
-
-/** Area under q over [1, 7] with n = 8 strips, height at the left. */
-export const areaLineSchema = z.strictObject({
-  kind: z.literal('area'),
-  ...overSpanFields,
-  order: z.int().min(0).max(3),
-  /** How many strips, and where in each the height is read: numbers or sliders. */
-  count: placeTextSchema,
-  rule: z.enum(areaRules),
-  position: placeTextSchema,
-  seed: z.int().min(1).max(1_000_000),
-  /** Whether the error against the count is shown, and for which error strips are counted. */
-  convergence: z.boolean(),
-  tolerance: placeTextSchema,
-})
-export type AreaLine = z.infer<typeof areaLineSchema>
-
-/** Strips beyond this are not made. */
-const mostStrips = 100_000
-
-export const ruleWords: Record<AreaRule, string> = {
-  position: 'at a share of each strip',
-  trapezoid: 'along a slanted top',
-  simpson: 'along a parabola over two strips',
-  lower: 'at the least value',
-  upper: 'at the greatest value',
-  random: 'at a random place in each',
-}
-const namedPositions = [
-  { value: '0', text: 'at the left' },
-  { value: '0.5', text: 'at the middle' },
-  { value: '1', text: 'at the right' },
-]
-
-const noMarks: SliderRole['marks'] = []
-const positionMarks: SliderRole['marks'] = namedPositions.map(({ value, text }) => ({
-  value: Number(value),
-  text: text.replace('at the ', ''),
-}))
+import { type AreaLine, type AreaRule, areaLineSchema, areaRules } from './line'
+import { cut, mostStrips, namedPositions, noMarks, positionMarks, ruleWords } from './stripWords'
 
 export const areaKind: StatementKind<AreaLine> = {
   kind: 'area',
@@ -259,9 +216,6 @@ function stripsIn(words: string): {
   const rest = cut(left, at.index, length)
   return { ...base, rule, ...(share === undefined ? {} : { share }), rest }
 }
-
-const cut = (text: string, at: number, length: number) =>
-  `${text.slice(0, at)} ${text.slice(at + length)}`.replace(/\s+/g, ' ').trim()
 
 /** "n = 8" where n is a slider, else "8". */
 function countSlot(line: AreaLine, context: SentenceContext): Phrase {

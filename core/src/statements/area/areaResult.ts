@@ -18,7 +18,7 @@ import {
 import { numberReadout } from '../shared/lines'
 import { curveText } from '../shared/slots'
 import { exactOver, type SpanFacts, totalOf } from '../shared/spanFacts'
-import type { AreaLine } from './area'
+import type { AreaLine } from './line'
 import { convergence } from './convergence'
 import { sigmaLatex } from './sigma'
 import { cut, ruleOf } from './strips'

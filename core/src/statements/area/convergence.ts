@@ -7,7 +7,7 @@ import {
   usualOrder,
 } from '../../calculus/sumErrors'
 import { formatNumber, formatPower, formatShort } from '../../vocabulary/numbers'
-import type { AreaLine } from './area'
+import type { AreaLine } from './line'
 import type { LineContext, ResultChart, ResultTable } from '../contract'
 import { remember, type SpanFacts } from '../shared/spanFacts'
 

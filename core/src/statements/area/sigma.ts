@@ -1,7 +1,7 @@
 import { formatNumber, formatShort } from '../../vocabulary/numbers'
 import type { LineContext } from '../contract'
 import type { SpanFacts } from '../shared/spanFacts'
-import type { AreaLine } from './area'
+import type { AreaLine } from './line'
 import { ruleOf } from './strips'
 import { widthLatex, widthOf } from './width'
 

@@ -3,7 +3,7 @@ import { riemannSum, type RiemannSum, stripEnds, type SumRule } from '../../calc
 import { extremesOnStrips } from '../../features/stripExtremes'
 import { seeded } from '../../search/population'
 import type { SpanFacts } from '../shared/spanFacts'
-import type { AreaLine } from './area'
+import type { AreaLine } from './line'
 
 /** The rule of a line as sums know it; random heights have none. */
 export function ruleOf(line: AreaLine, position: number): SumRule | null {

@@ -1,6 +1,6 @@
 import type { SpanFacts } from '../shared/spanFacts'
 import type { Stretch } from '../shared/signStretches'
-import type { AreaLine } from './area'
+import type { AreaLine } from './line'
 import { ruleOf } from './strips'
 
 /** What of a curve's shape decides whether strips lie over or under it. */

@@ -1,28 +1,10 @@
-import { z } from 'zod'
 import { unitOfDerivative } from '../../vocabulary/units'
 import { emptyResult, failed, type StatementKind } from '../contract'
-import { lookOverFormula, offersOver, overSpanFields } from '../shared/overSpan'
+import { lookOverFormula, offersOver } from '../shared/overSpan'
 import { curveSlot, spanSlot, wordsAfter } from '../shared/slots'
 import { spanFacts, asksOver, longOver } from '../shared/spanFacts'
 import { told } from './told'
-
-const wanted = ['features', 'zeros', 'turning points', 'inflections', 'critical points'] as const
-
-export type Wanted = (typeof wanted)[number]
-
-/** Turning points of q on [0, 10]. */
-export const featuresLineSchema = z.strictObject({
-  kind: z.literal('features'),
-  ...overSpanFields,
-  order: z.int().min(0).max(2),
-  only: z.enum(wanted),
-  /** Whether the ends of the span belong to it. */
-  ends: z.boolean(),
-  /** Whether the points carry their words in the picture. */
-  labels: z.boolean(),
-})
-
-export type FeaturesLine = z.infer<typeof featuresLineSchema>
+import { type FeaturesLine, type Wanted, featuresLineSchema, wanted } from './line'
 
 const heads: Record<Wanted, string> = {
   features: 'Features',

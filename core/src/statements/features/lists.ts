@@ -1,7 +1,7 @@
 import type { Break, Examination, Feature } from '../../features/examination'
 import type { BecauseFact } from '../shared/because'
 import type { SpanFacts } from '../shared/spanFacts'
-import type { FeaturesLine, Wanted } from './features'
+import type { FeaturesLine, Wanted } from './line'
 
 /** What people call turning points and what they ask of them. */
 interface Found {

@@ -3,7 +3,7 @@ import { endsBelong, intervalText } from '../shared/intervals'
 import { withUnit } from '../../vocabulary/units'
 import type { LineContext, Readout, ResultRow } from '../contract'
 import type { SpanFacts } from '../shared/spanFacts'
-import type { FeaturesLine } from './features'
+import type { FeaturesLine } from './line'
 import { certainly } from './certainly'
 
 export function candidateRows(

@@ -12,7 +12,7 @@ import {
 } from '../contract'
 import { curveText } from '../shared/slots'
 import type { SpanFacts } from '../shared/spanFacts'
-import type { FeaturesLine } from './features'
+import type { FeaturesLine } from './line'
 import { listOf } from './lists'
 import { candidateRows, extremes } from './rows'
 import { certainly } from './certainly'

@@ -13,7 +13,7 @@ import { unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { CurveResult, LineContext, LineResult, Mark, Readout, ResultTable } from '../contract'
 import { curveText } from '../shared/slots'
 import { numberWords } from '../shared/placeWords'
-import type { LimitLine } from './limit'
+import type { LimitLine } from './line'
 
 type Ref = Pick<LimitLine, 'curve' | 'order'>
 

@@ -1,5 +1,3 @@
-import { z } from 'zod'
-import { commonMembers, nameSchema, placeTextSchema } from '../../vocabulary/members'
 import type {
   LineContext,
   LineResult,
@@ -12,17 +10,7 @@ import { failed, type StatementKind } from '../contract'
 import { nameToLatex } from '../../language/latex'
 import { escapeText, curveSlot, parseCurveRef, placeText, wordsAfter } from '../shared/slots'
 import { limitAtEnd, limitAtPlace } from './found'
-
-/** Limit of q as t → 2 from the left; the place may be ∞ or −∞. */
-export const limitLineSchema = z.strictObject({
-  kind: z.literal('limit'),
-  ...commonMembers,
-  curve: nameSchema,
-  order: z.int().min(0).max(2),
-  place: placeTextSchema,
-  side: z.enum(['both', 'left', 'right']),
-})
-export type LimitLine = z.infer<typeof limitLineSchema>
+import { type LimitLine, limitLineSchema } from './line'
 
 const sideWords = {
   both: 'from both sides',
@@ -35,6 +23,7 @@ export const endOf = (place: string): 1 | -1 | null => {
   const found = /^\s*([-−+]?)\s*(?:∞|inf|infinity)\s*$/i.exec(place)
   return found ? (found[1] === '-' || found[1] === '−' ? -1 : 1) : null
 }
+
 const endText = (end: 1 | -1) => (end > 0 ? '∞' : '−∞')
 
 export const limitKind: StatementKind<LimitLine> = {

@@ -3,7 +3,7 @@ import type { BreakKind } from '../../features/examination'
 import type { Solutions } from '../../features/solve'
 import type { CurveResult, LineContext } from '../contract'
 import { spanFacts } from '../shared/spanFacts'
-import type { WhereLine } from './where'
+import type { WhereLine } from './line'
 
 /** A stretch on which both are equal all along, and which of its ends belong to it. */
 export interface EqualStretch {

@@ -1,4 +1,3 @@
-import { z } from 'zod'
 import type { RealFunction } from '../../evaluate/compile'
 import { solveInSteps, type Solutions } from '../../features/solve'
 import type { Steps } from '../../features/budget'
@@ -6,7 +5,6 @@ import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
 import { keyOf } from '../../formula/tree'
 import { formatShort } from '../../vocabulary/numbers'
-import { placeTextSchema } from '../../vocabulary/members'
 import {
   type CurveResult,
   emptyResult,
@@ -19,7 +17,7 @@ import {
   type SentenceContext,
   type StatementKind,
 } from '../contract'
-import { lookOverFormula, overSpanFields } from '../shared/overSpan'
+import { lookOverFormula } from '../shared/overSpan'
 import {
   curvesMeant,
   curveSlot,
@@ -33,16 +31,7 @@ import {
 } from '../shared/slots'
 import { noMeanOf, settled, type Settled } from './facts'
 import { noMeanWords, solutionsTable, solutionsWords, verdictOf, type Wording } from './words'
-
-/** Where is q′ = 2 on [0, 10]; where does q meet r. */
-export const whereLineSchema = z.strictObject({
-  kind: z.literal('where'),
-  ...overSpanFields,
-  order: z.int().min(0).max(3),
-  /** A number, an expression in sliders, or the name of another curve. */
-  target: placeTextSchema,
-})
-export type WhereLine = z.infer<typeof whereLineSchema>
+import { type Asked, type Target, type WhereLine, whereLineSchema } from './line'
 
 export const whereKind: StatementKind<WhereLine> = {
   kind: 'where',
@@ -134,14 +123,6 @@ function targetSlot(target: string, context: SentenceContext, meets: boolean) {
   }
 }
 
-interface Asked {
-  ok: true
-  curve: CurveResult
-  /** The number that is asked for; null where it is another curve. */
-  level: number | null
-  question: Parameters<typeof solveInSteps>
-}
-
 /** What is to be solved, or what is in its way. */
 function questionOf(line: WhereLine, context: LineContext): Asked | (Target & { ok: false }) {
   const over = lookOverFormula(line, context)
@@ -172,10 +153,6 @@ const solvingOf = ({ curve, question }: Asked, context: LineContext) => {
 function* solved(solving: ReturnType<typeof solvingOf>): Steps<Solutions> {
   return (solving.found ??= yield* solving.work)
 }
-
-type Target =
-  | { ok: true; level: number | null; other: RealFunction | null }
-  | { ok: false; problem: { message: string; fix?: string } }
 
 /** What the curve is to be equal to: a level, or another curve. */
 function targetOf(line: WhereLine, context: LineContext): Target {

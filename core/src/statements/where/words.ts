@@ -4,7 +4,7 @@ import { listed, unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { LineContext, ResultTable, Verdict } from '../contract'
 import { curveText } from '../shared/slots'
 import type { EqualStretch, NoMean, Settled } from './facts'
-import type { WhereLine } from './where'
+import type { WhereLine } from './line'
 
 /** What the words hang on besides what was found. */
 export interface Wording {

@@ -12,7 +12,7 @@ import {
   toggleLane,
 } from '../..'
 import { parseSpan } from '../../vocabulary/values'
-import { flood, lineOf, resultOf, readout, evaluated, made } from '../testing'
+import { flood, lineOf, resultOf, readout, evaluated, made } from '../fixtures/testing'
 
 describe('what was typed keeps its meaning', () => {
   test.each(['tangent', 'let a(x) = x'])('atan stays the arctangent after “%s”', (words) => {

@@ -1,0 +1,29 @@
+import { z } from 'zod'
+import type { RealFunction } from '../../evaluate/compile'
+import { solveInSteps } from '../../features/solve'
+import { placeTextSchema } from '../../vocabulary/members'
+import type { CurveResult } from '../contract'
+import { overSpanFields } from '../shared/overSpan'
+
+/** Where is q′ = 2 on [0, 10]; where does q meet r. */
+export const whereLineSchema = z.strictObject({
+  kind: z.literal('where'),
+  ...overSpanFields,
+  order: z.int().min(0).max(3),
+  /** A number, an expression in sliders, or the name of another curve. */
+  target: placeTextSchema,
+})
+
+export type WhereLine = z.infer<typeof whereLineSchema>
+
+export interface Asked {
+  ok: true
+  curve: CurveResult
+  /** The number that is asked for; null where it is another curve. */
+  level: number | null
+  question: Parameters<typeof solveInSteps>
+}
+
+export type Target =
+  | { ok: true; level: number | null; other: RealFunction | null }
+  | { ok: false; problem: { message: string; fix?: string } }
