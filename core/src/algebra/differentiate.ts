@@ -79,6 +79,8 @@ function byRule(tree: Tree, variable: string, derivative: (part: Tree) => Tree):
       return callRule(tree, variable, derivative)
     case 'curve':
       return product(curve(tree.name, tree.primes + 1, tree.at), derivative(tree.at))
+    case 'area':
+      return product(tree.rate, derivative(tree.at))
     case 'pieces':
       return piecesRule(tree, variable)
   }

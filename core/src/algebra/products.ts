@@ -70,6 +70,7 @@ function isTotalNode(tree: Tree): boolean {
     case 'call':
       return isTotalFunction(tree.name) && tree.args.every(isTotal)
     case 'curve':
+    case 'area':
     case 'pieces':
       return false
   }

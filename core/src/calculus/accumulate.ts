@@ -25,6 +25,8 @@ export interface Accumulation {
   divergesAt: number | null
   /** Where it could not be told whether there is an area; A has no values beyond it either. */
   unsettledAt: number | null
+  /** The span on which A has values, as far as it was asked for; at `runsAway` it has none. */
+  domain: { from: number; to: number; runsAway: readonly number[] }
 }
 
 /** A stretch on which f is a polynomial to the last digits, and its area from `from`. */
@@ -146,6 +148,7 @@ export function accumulate(f: RealFunction, lower: number, from: number, to: num
   const errorAt = (x: number) => (errors[indexOf(x)] ?? 0) + astray(x) + astray(anchor)
   const slopes = (x: number, order: number, fs: number[]) => [value(x), ...fs.slice(0, order)]
   const ends = pieces.flatMap((p) => [p.from, p.to]).filter((x) => !cutOff(x))
+  const domain = domainOf(gaps, lower, from, to)
   return {
     value,
     values(xs, out = new Float64Array(xs.length)) {
@@ -160,6 +163,17 @@ export function accumulate(f: RealFunction, lower: number, from: number, to: num
       const at = value(middle)
       const [least, greatest] = f.enclose(a, b)
       if (Number.isNaN(at)) return [NaN, NaN]
+      // Where f keeps its sign the area only rises, or only falls, however steeply.
+      if (a < b && (least >= 0 || greatest <= 0)) {
+        const way = greatest <= 0 ? -1 : 1
+        const p = domain.runsAway.includes(a) ? -way * Infinity : value(a)
+        const q = domain.runsAway.includes(b) ? way * Infinity : value(b)
+        const room = (x: number, y: number) =>
+          Number.isFinite(y) ? errorAt(x) + 4 * Number.EPSILON * Math.abs(y) : 0
+        const [low, high] = [Math.min(p, q), Math.max(p, q)]
+        const most = Math.max(room(a, p), room(b, q))
+        if (!Number.isNaN(p + q)) return [low - most, high + most]
+      }
       const half = Math.max(b - middle, middle - a)
       const reach = half === 0 ? 0 : half * Math.max(Math.abs(least), Math.abs(greatest))
       const slack = errorAt(middle) + 4 * Number.EPSILON * (Math.abs(at) + reach)
@@ -168,6 +182,23 @@ export function accumulate(f: RealFunction, lower: number, from: number, to: num
     errorBound: ends.reduce((most, x) => Math.max(most, errorAt(x)), 0),
     divergesAt: gaps.find((g) => g.why === 'diverges')?.from ?? outer?.divergesAt ?? null,
     unsettledAt: gaps.find((g) => g.why === 'unsettled')?.from ?? null,
+    domain,
+  }
+}
+
+/** Where A begins and ends: at the gaps nearest to where it is anchored. */
+function domainOf(gaps: readonly Gap[], lower: number, from: number, to: number) {
+  const before = gaps.filter((g) => g.to <= lower && g.from < lower)
+  const after = gaps.filter((g) => g.from >= lower && g.to > lower)
+  const first = before.reduce<Gap | null>((p, g) => (p && p.to > g.to ? p : g), null)
+  const last = after.reduce<Gap | null>((p, g) => (p && p.from < g.from ? p : g), null)
+  return {
+    from: first ? Math.max(from, first.to) : from,
+    to: last ? Math.min(to, last.from) : to,
+    runsAway: [
+      ...(first?.why === 'diverges' ? [first.to] : []),
+      ...(last?.why === 'diverges' ? [last.from] : []),
+    ],
   }
 }
 
@@ -217,6 +248,7 @@ const nowhere: Accumulation = {
   errorBound: Infinity,
   divergesAt: null,
   unsettledAt: null,
+  domain: { from: NaN, to: NaN, runsAway: [] },
 }
 
 /** A part of a stretch with the expansion of f on it. */

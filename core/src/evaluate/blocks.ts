@@ -82,6 +82,12 @@ class BlockCompiler {
         return this.call(part)
       case 'curve':
         throw new TypeError(`the curve ${part.name} must be expanded before compiling`)
+      case 'area': {
+        const { area } = part
+        return tape.unary(this.emit(part.at), (from, out, count) => {
+          for (let i = 0; i < count; i++) out[i] = area.value(from[i]!)
+        })
+      }
       case 'pieces':
         return this.pieces(part)
     }

@@ -61,9 +61,25 @@ export function compileJets(tree: Tree, slots: Slots): JetCode {
       return compileCallJet(tree, slots)
     case 'curve':
       throw new TypeError(`the curve ${tree.name} must be expanded before compiling`)
+    case 'area': {
+      const [at, rate] = [compileJets(tree.at, slots), compileJets(tree.rate, slots)]
+      const { area } = tree
+      return (x, p, look) => {
+        const u = at(x, p, look)
+        const value = area.value(u[0]!)
+        return u.length === 1 ? constantJet(value, 1) : chainedJet(value, rate(x, p, look), u)
+      }
+    }
     case 'pieces':
       return compilePiecesJet(tree, slots)
   }
+}
+
+/** A(u) from its value, the jet of A′(u) and that of u: its derivative is A′(u)·u′. */
+function chainedJet(value: number, rate: Jet, u: Jet): Jet {
+  const inner = u.map((_, k) => (k + 1) * (u[k + 1] ?? 0))
+  const slope = multiplyJets(rate, inner)
+  return u.map((_, k) => (k === 0 ? value : slope[k - 1]! / k))
 }
 
 function compilePowerJet(tree: PowerTree, slots: Slots): JetCode {

@@ -68,6 +68,11 @@ export function compileScalar(tree: Tree, slots: Slots): Scalar {
       return compileCall(tree, slots)
     case 'curve':
       throw new TypeError(`the curve ${tree.name} must be expanded before compiling`)
+    case 'area': {
+      const at = compileScalar(tree.at, slots)
+      const { area } = tree
+      return (x, p) => area.value(at(x, p))
+    }
     case 'pieces':
       return compilePieces(tree, slots)
   }

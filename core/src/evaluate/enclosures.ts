@@ -1,6 +1,7 @@
 import { writtenOut } from '../functions/writtenOut'
 import { rationalFromNumber, type Rational, toNumber } from '../arithmetic/rational'
 import {
+  type AreaTree,
   type CallTree,
   type Condition,
   literalFraction,
@@ -104,8 +105,12 @@ function compileAnew(tree: Tree, variable: string): BoxCode {
     case 'quotient': {
       const above = compile(tree.above)
       const below = compile(tree.below)
-      return (x, length, notes) =>
-        divideJets(above(x, length, notes), below(x, length, notes), notes)
+      return (x, length, notes) => {
+        const v = below(x, length, notes)
+        const filled = I.holdsZero(v[0]!) ? divideFilled(above, below, x, length) : null
+        if (filled) notes.partial = true
+        return filled ?? divideJets(above(x, length, notes), v, notes)
+      }
     }
     case 'power':
       return compilePower(tree, variable)
@@ -113,6 +118,8 @@ function compileAnew(tree: Tree, variable: string): BoxCode {
       return compileCall(tree, variable)
     case 'curve':
       throw new TypeError(`the curve ${tree.name} must be expanded before compiling`)
+    case 'area':
+      return compileArea(tree, variable)
     case 'pieces': {
       const all = tree.pieces.map(({ body, when }) => ({
         body: compile(body),
@@ -148,6 +155,67 @@ function compileAnew(tree: Tree, variable: string): BoxCode {
       }
     }
   }
+}
+
+/** Common zeros up to this order are divided out. */
+const mostFilled = 6
+
+/**
+ * u/v on a box in which both vanish at one exact place c, to the same order m or u to a higher one.
+ * With u = (x − c)^m·ũ the Taylor coefficients of ũ on the box lie in those of u, moved down by m:
+ * ũ(x) = ∫ u′(c + s(x − c)) ds over [0, 1], m times over. Null where there is no such place.
+ */
+function divideFilled(above: BoxCode, below: BoxCode, x: Interval, length: number): BoxJet | null {
+  const isZero = (c: Interval) => c.lo === 0 && c.hi === 0
+  for (const c of new Set([x.lo, x.hi, Math.max(x.lo, Math.min(x.hi, 0))])) {
+    if (!Number.isFinite(c) || !isZero(below(I.point(c), 1, I.noNotes())[0]!)) continue
+    const orderOf = (code: BoxCode) =>
+      code(I.point(c), mostFilled + 1, I.noNotes()).findIndex((k) => !isZero(k))
+    const m = orderOf(below)
+    if (m < 1 || !above(I.point(c), m, I.noNotes()).every(isZero)) continue
+    const own = I.noNotes()
+    const [u, v] = [above, below].map((code) => code(x, length + m, own).slice(m)) as [
+      BoxJet,
+      BoxJet,
+    ]
+    if (own.partial || own.empty || own.kinks || own.jumps || I.holdsZero(v[0]!)) continue
+    return divideJets(u, v, own)
+  }
+  return null
+}
+
+/** An area has values where its integrand jumps or is missing at a place, but no slope there. */
+function compileArea({ area, at, rate }: AreaTree, variable: string): BoxCode {
+  const [inner, outer] = [compileBoxes(at, variable), compileBoxes(rate, variable)]
+  return (x, length, notes) => {
+    const u = inner(x, length, notes)
+    const [lo, hi] = area.enclose(u[0]!.lo, u[0]!.hi)
+    if (Number.isNaN(lo)) {
+      notes.partial = true
+      // A place without area in the middle need not mean that there is none on the box.
+      if (u[0]!.lo === u[0]!.hi) notes.empty = true
+      return unknownJet(I.everything, length)
+    }
+    const value = I.interval(lo, hi)
+    if (length === 1) return [value]
+    const own = I.noNotes()
+    const slope = outer(x, length, own)
+    notes.kinks ||= own.kinks || own.jumps || own.partial
+    // Where the integrand is missing at places only, the area has a value at both ends.
+    const whole = [u[0]!.lo, u[0]!.hi].every((end) => !Number.isNaN(area.value(end)))
+    if (own.empty || (own.partial && !whole)) {
+      return [value, ...unknownJet(I.everything, length - 1)]
+    }
+    if (own.jumps || own.kinks) slope.fill(I.everything, 1)
+    return chainedJet(value, slope, u)
+  }
+}
+
+/** A(u) from its value, the jet of A′(u) and that of u: its derivative is A′(u)·u′. */
+function chainedJet(value: Interval, rate: BoxJet, u: BoxJet): BoxJet {
+  const inner = u.map((_, k) => I.multiply(I.point(k + 1), u[k + 1] ?? I.zeroInterval))
+  const slope = multiplyJets(rate, inner)
+  return u.map((_, k) => (k === 0 ? value : I.divide(slope[k - 1]!, I.point(k))))
 }
 
 function compilePower(tree: PowerTree, variable: string): BoxCode {

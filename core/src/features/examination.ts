@@ -65,6 +65,8 @@ export interface Examination {
   /** Absolute extremes on the closed span, ends included; null where none is attained. */
   highest: Extreme | null
   lowest: Extreme | null
+  /** Whether that none is attained is certain, and not only that none could be told. */
+  extremesDecided: { highest: boolean; lowest: boolean }
   /** The places that decide the extremes: the ends and the critical points. */
   candidates: Feature[]
   /** Stretches on which the function is constant. */

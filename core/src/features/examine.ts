@@ -69,6 +69,8 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
     joins: (joint: Joint) => boolean,
   ): [number, number][] => joinedRuns(cells, joints, sign, of, joins)
   const open = mergeOpen(unresolved)
+  const extreme = (sign: 1 | -1) => extremeOf(study, candidates, joints, whole.splits, sign, open)
+  const [highest, lowest] = [extreme(1), extreme(-1)]
   return {
     zeros: zeros.zeros.map((zero) => featureAt(study, zero)),
     criticalPoints,
@@ -95,8 +97,9 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
       (c) => c.bend,
       (j) => j.continuous && j.slopeStep <= 0,
     ),
-    highest: extremeOf(study, candidates, joints, whole.splits, 1, open),
-    lowest: extremeOf(study, candidates, joints, whole.splits, -1, open),
+    highest: highest.extreme,
+    lowest: lowest.extreme,
+    extremesDecided: { highest: highest.decided, lowest: lowest.decided },
     candidates,
     level: runs(
       1,
@@ -160,6 +163,7 @@ const unsettled = (from: number, to: number): Examination => ({
   concaveDown: [],
   highest: null,
   lowest: null,
+  extremesDecided: { highest: false, lowest: false },
   candidates: [],
   level: [],
   complete: false,

@@ -22,6 +22,10 @@ export function endFeatures(study: Study, splits: readonly Split[]): Feature[] {
 /** Values that agree to this share of their size are one: their places attain it together. */
 const tie = 1e-12
 
+/**
+ * The greatest value on the span for sign 1, the least for -1: null where none is attained, which is
+ * certain where it is `decided`.
+ */
 export function extremeOf(
   study: Study,
   candidates: readonly Feature[],
@@ -29,8 +33,12 @@ export function extremeOf(
   splits: readonly Split[],
   sign: 1 | -1,
   open: readonly [number, number][],
-): Extreme | null {
-  if (joints.some((j) => !j.settled)) return null
+): { extreme: Extreme | null; decided: boolean } {
+  const undecided = { extreme: null, decided: false }
+  const unattained = { extreme: null, decided: true }
+  const limits = [...joints.flatMap((j) => j.limits), ...endLimits(study, splits)]
+  if (limits.some((limit) => limit.kind === 'infinite' && limit.sign === sign)) return unattained
+  if (joints.some((j) => !j.settled)) return undecided
   const level = study.cells
     .filter((c) => c.level)
     .map((c): Feature => {
@@ -38,7 +46,7 @@ export function extremeOf(
       return { x, value: study.f.value(x), enclosure: [c.from, c.to], proven: true }
     })
   const all = [...candidates, ...level].filter((c) => Number.isFinite(c.value))
-  if (all.length === 0) return null
+  if (all.length === 0) return { extreme: null, decided: open.length === 0 }
   const best = all.reduce((p, q) => (sign * q.value > sign * p.value ? q : p))
   const slack = tie * Math.max(1, Math.abs(best.value))
   // On a stretch that is not settled f must be proven to stay below, or above.
@@ -46,17 +54,14 @@ export function extremeOf(
     const [least, greatest] = study.f.enclose(lo, hi)
     return !(sign > 0 ? greatest <= best.value + slack : least >= best.value - slack)
   })
-  if (mayPass) return null
+  if (mayPass) return undecided
   // A limit beyond every value that is taken: the function comes near and never gets there.
-  const unattained = [...joints.flatMap((j) => j.limits), ...endLimits(study, splits)].some(
-    (limit) =>
-      limit.kind === 'infinite'
-        ? limit.sign === sign
-        : limit.kind === 'value' && sign * I.middle(limit.range) > sign * best.value + slack,
+  const passes = limits.some(
+    (limit) => limit.kind === 'value' && sign * I.middle(limit.range) > sign * best.value + slack,
   )
-  if (unattained) return null
+  if (passes) return unattained
   const at = all.filter((c) => Math.abs(c.value - best.value) <= slack)
-  return { x: at[0]!.x, value: best.value, at }
+  return { extreme: { x: at[0]!.x, value: best.value, at }, decided: true }
 }
 
 /** What f tends to at the ends of the span. */

@@ -21,6 +21,7 @@ export type Tree =
   | PowerTree
   | CallTree
   | CurveTree
+  | AreaTree
   | PiecesTree
 
 export interface NumberTree {
@@ -76,6 +77,27 @@ export interface CurveTree {
   readonly name: string
   readonly primes: number
   readonly at: Tree
+}
+/** What is known of an accumulated area without a formula for it. */
+export interface AreaFunction {
+  /** A text that is equal for equal areas. */
+  readonly key: string
+  /** The area up to x; NaN where there is none. */
+  value(x: number): number
+  /** Surely holds the area up to each place on the box; both NaN where there is none. */
+  enclose(lo: number, hi: number): [lo: number, hi: number]
+  /** The sign with which it grows beyond bounds towards x from the right (side 1) or the left; else null. */
+  runsAway(x: number, side: 1 | -1): 1 | -1 | null
+}
+/** An accumulated area up to some value. Its rate of change by that value is a formula: the integrand. */
+export interface AreaTree {
+  readonly kind: 'area'
+  /** What it is called where it is printed. */
+  readonly name: string
+  readonly area: AreaFunction
+  readonly at: Tree
+  /** The integrand at that value. */
+  readonly rate: Tree
 }
 /** The first piece whose condition holds; NaN where none does. */
 export interface PiecesTree {
@@ -188,6 +210,8 @@ export function childrenOf(tree: Tree): readonly Tree[] {
       return tree.args
     case 'curve':
       return [tree.at]
+    case 'area':
+      return [tree.at, tree.rate]
     case 'pieces':
       return tree.pieces.flatMap((p) => (p.when ? [p.body, ...conditionParts(p.when)] : [p.body]))
   }
@@ -218,6 +242,8 @@ export function mapChildren(tree: Tree, change: (part: Tree) => Tree): Tree {
       return { ...tree, args: tree.args.map(change) }
     case 'curve':
       return { ...tree, at: change(tree.at) }
+    case 'area':
+      return { ...tree, at: change(tree.at), rate: change(tree.rate) }
     case 'pieces':
       return {
         kind: 'pieces',
@@ -296,6 +322,9 @@ export function keyOf(tree: Tree): string {
       break
     case 'curve':
       key = `curve:${tree.name}:${tree.primes}(${keyOf(tree.at)})`
+      break
+    case 'area':
+      key = `area:${tree.area.key}(${keyOf(tree.at)},${keyOf(tree.rate)})`
       break
     case 'pieces':
       key = `pieces(${tree.pieces

@@ -120,6 +120,11 @@ function print(tree: Tree, small: boolean): Printed {
         text: `${nameToLatex(tree.name)}${primesToLatex(tree.primes)}(${print(tree.at, small).text})`,
         binds: binding.atom,
       }
+    case 'area':
+      return {
+        text: `${nameToLatex(tree.name)}(${print(tree.at, small).text})`,
+        binds: binding.atom,
+      }
     case 'pieces': {
       const rows = tree.pieces.map(({ body, when }) => {
         const formula = print(body, false).text

@@ -134,6 +134,8 @@ function print(tree: Tree, manner: Manner): Printed {
         text: `${tree.name}${manner.prime.repeat(tree.primes)}(${print(tree.at, manner).text})`,
         binds: binding.atom,
       }
+    case 'area':
+      return { text: `${tree.name}(${print(tree.at, manner).text})`, binds: binding.atom }
     case 'pieces':
       return {
         text: tree.pieces

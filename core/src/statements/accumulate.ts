@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { accumulate, type Accumulation } from '../calculus/accumulate'
+import { areaTree } from '../calculus/areaTree'
+import { compileTree, type RealFunction } from '../evaluate/compile'
 import type { Examination } from '../features/examination'
 import { derivativeToLatex, nameToLatex } from '../language/latex'
 import { formatShort } from '../vocabulary/numbers'
@@ -155,28 +157,27 @@ export function areaCurve(line: AccumulateLine, context: LineContext): CurveLook
     ...told(area.divergesAt, `the area under ${curve.name} grows without bound at`),
     ...told(area.unsettledAt, `the area under ${curve.name} could not be settled at`),
   ]
-  const whole = {
+  const tree = areaTree({ called: line.name, f, lower, start, from, to, area })
+  const whole: RealFunction = {
+    ...compileTree(tree, { variable: f.variable }),
     ...raised(area, start.value),
-    tree: f.tree,
-    variable: f.variable,
-    parameters: f.parameters,
     withParameters: () => whole,
   }
   const derivative = (order: number) =>
-    order === 0 ? { tree: f.tree, f: whole } : curve.derivative(line.order + order - 1)
+    order === 0 ? { tree, f: whole } : curve.derivative(line.order + order - 1)
   return {
     ok: true,
     curve: {
       name: line.name,
       unit: unitOfArea(curve.unit, unit),
-      tree: f.tree,
+      tree,
       f: whole,
       from,
       to,
       stale: curve.stale,
       problems,
       hints: [],
-      formula: false,
+      formula: true,
       accumulates: { curve: line.curve, order: line.order, lower: lower.value, f },
       derivative,
       drawn: (order) => derivative(Math.max(0, order)).f,

@@ -31,6 +31,10 @@ export function sideLimit(
   /** Asked before growth is worked out. */
   mayExpand: (exactPlace: boolean) => boolean = () => true,
 ): OneSided {
+  if (tree.kind === 'area' && tree.at.kind === 'name') {
+    const sign = tree.area.runsAway(I.middle(at.enclosure), side)
+    if (sign) return growsTo(sign, 'the area runs away there')
+  }
   const there = pinned(tree, at.zeros)
   const notes = I.noNotes()
   const [direct] = compileBoxes(there, variable)(at.enclosure, 1, notes)

@@ -10,7 +10,9 @@ import { type Const, Constants } from '../limits/constants'
 import type { OneSided } from '../limits/oneSided'
 import { sideLimit, unsettled } from '../limits/sideLimit'
 import type { Split } from '../split'
-import { stretchesOf } from '../splits'
+import { insideOf, stretchesOf } from '../splits'
+import { settledAt } from '../settled'
+import { differentiate } from '../../algebra/differentiate'
 import { valueAtPlace } from './valueAt'
 
 /** What a function does on one side of a place. */
@@ -107,11 +109,20 @@ function lookWithin(
     const limit = withForm(sideLimit(stretch.tree, variable, split, way, place), own)
     const continuous = limit.kind === 'value' && value !== null && alike(limit.range, value.range)
     if (!continuous) return { limit, continuous, slope: null }
+    // Continuous from this side, and with slopes that tend to something: by the mean value theorem
+    // the quotient of differences tends to the same. Slopes without a limit decide nothing.
+    const byMeanValue = (): OneSided => {
+      const slopes = simplify(cancelFreely(differentiate(stretch.tree!, variable)))
+      const near = settledAt(slopes, variable, insideOf(stretch))
+      const tends = sideLimit(simplify(near), variable, split, way, place)
+      return tends.kind === 'none' ? unsettled : tends
+    }
     // Beside the place what stands above and below may be divided by freely.
     const rise = simplify(sum(stretch.tree, negate(value.tree)))
     const run = simplify(sum(name(variable), negate(place)))
     const rate = simplify(cancelFreely(quotient(rise, run)))
-    return { limit, continuous, slope: sideLimit(rate, variable, split, way, place) }
+    const found = sideLimit(rate, variable, split, way, place)
+    return { limit, continuous, slope: found.kind === 'unsettled' ? byMeanValue() : found }
   }
   const facts = { x, value, left: side(-1), right: side(1) }
   const kind = kindOf(facts)

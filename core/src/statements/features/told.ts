@@ -84,11 +84,8 @@ export function told(
         ([a, b]) =>
           `${name} is level from ${letter} = ${show(a)} to ${show(b)}: a stretch, not points.`,
       ),
-      ...(decides && !found.highest
-        ? [`${name} takes no highest value on ${span}${line.ends ? '' : ' without its ends'}.`]
-        : []),
-      ...(decides && !found.lowest
-        ? [`${name} takes no lowest value on ${span}${line.ends ? '' : ' without its ends'}.`]
+      ...(decides
+        ? missingExtremes(found, name, `${span}${line.ends ? '' : ' without its ends'}`)
         : []),
       ...(found.inflections.some((i) => !i.hasTangent) && line.only !== 'zeros'
         ? ['An inflection at a kink has no tangent there.']
@@ -119,4 +116,13 @@ export function told(
         : []),
     ],
   }
+}
+
+function missingExtremes(found: Examination, name: string, span: string): string[] {
+  return (['highest', 'lowest'] as const).flatMap((which) => {
+    if (found[which]) return []
+    return found.extremesDecided[which]
+      ? [`${name} takes no ${which} value on ${span}.`]
+      : [`Whether ${name} takes a ${which} value on ${span} is not settled.`]
+  })
 }
