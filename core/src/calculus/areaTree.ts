@@ -135,10 +135,12 @@ function withinDomain(tree: Tree, parts: readonly Part[], { f, area }: Accumulat
   return pieces(
     ...tree.pieces.map((piece) => ({
       body: piece.body,
-      when: piece.when ? { kind: 'all', of: [piece.when, when] } : when,
+      when: piece.when ? bothHold(piece.when, when) : when,
     })),
   )
 }
+
+const bothHold = (a: Condition, b: Condition): Condition => ({ kind: 'all', of: [a, b] })
 
 /** Stretches that go on with one formula are one. */
 function joined(parts: readonly Part[], bodies: readonly Tree[], variable: string): Tree {
