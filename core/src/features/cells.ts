@@ -9,7 +9,7 @@ import type { Split, Stretch } from './split'
 import type { Budget, Steps } from './budget'
 import type { Zero, ZeroSearch } from './zero'
 import { zerosWithin } from './zeros'
-import type { Cell, Mark } from './examination'
+import type { Cell, Course, Mark } from './examination'
 
 /** The split between a stretch and the one before it. */
 export function markBefore({ from }: Stretch, splits: readonly Split[]): Mark {
@@ -50,11 +50,15 @@ export function createSlopes(variable: string): (stretch: Stretch) => Slopes | n
 interface MarksWithin {
   marks: Mark[]
   unresolved: Interval[]
+  /** Those of f′ and those of f″. */
+  open: { slope: readonly Interval[]; bend: readonly Interval[] }
   /** f′ is 0 throughout. */
   level: boolean
   /** f″ is. */
   straight: boolean
 }
+
+const nothingOpen = { slope: [], bend: [] }
 
 /** Zeros of f′ and f″ inside a stretch, in order. */
 export function* marksWithin(
@@ -64,7 +68,7 @@ export function* marksWithin(
   budget: Budget,
 ): Steps<MarksWithin> {
   if (!stretch.tree || !slopes || !dependsOn(stretch.tree, variable)) {
-    return { marks: [], unresolved: [], level: true, straight: true }
+    return { marks: [], unresolved: [], open: nothingOpen, level: true, straight: true }
   }
   const searches: ZeroSearch[] = []
   for (const t of [slopes.slope, slopes.bend]) {
@@ -88,23 +92,27 @@ export function* marksWithin(
   return {
     marks,
     unresolved: searches.flatMap((s) => s.unresolved),
+    open: { slope: first.unresolved, bend: second.unresolved },
     level: first.vanishes,
     straight: first.vanishes || second.vanishes,
   }
 }
 
+const noCourse: Course = { pieces: [], start: 0, end: 0 }
+
 export const cellWithoutSlopes = {
   slope: null,
-  rise: 0,
-  bend: 0,
+  rise: noCourse,
+  bend: noCourse,
   level: false,
+  straight: false,
   settled: true,
 } as const
 
 export function cellsOf(
   stretch: Stretch,
   slopes: Slopes | null,
-  { marks, level, straight }: MarksWithin,
+  { marks, open, level, straight }: MarksWithin,
   variable: string,
 ): Cell[] {
   const edges = [
@@ -116,8 +124,9 @@ export function cellsOf(
   for (let i = 0; i < edges.length; i += 2) {
     const [from, to] = [edges[i]!, edges[i + 1]!]
     const { tree } = stretch
-    const rise = slopes && !level ? signOn(slopes.slope, variable, from, to) : 0
-    const bend = slopes && !straight ? signOn(slopes.bend, variable, from, to) : 0
+    const course = (t: Tree, gaps: readonly Interval[]) => courseOn(t, variable, { from, to }, gaps)
+    const rise = slopes && !level ? course(slopes.slope, open.slope) : noCourse
+    const bend = slopes && !straight ? course(slopes.bend, open.bend) : noCourse
     cells.push({
       from,
       to,
@@ -126,10 +135,33 @@ export function cellsOf(
       rise,
       bend,
       level: tree !== null && level,
-      settled: tree === null || ((level || rise !== 0) && (straight || bend !== 0)),
+      straight: tree !== null && straight,
+      settled: [...rise.pieces, ...bend.pieces].every(({ sign }) => sign !== 0),
     })
   }
   return cells
+}
+
+/** The signs of a formula on a cell, piece by piece between what is open of its zeros. */
+function courseOn(
+  tree: Tree,
+  variable: string,
+  { from, to }: { from: number; to: number },
+  open: readonly Interval[],
+): Course {
+  const gaps = open.filter(({ lo, hi }) => hi > from && lo < to).sort((p, q) => p.lo - q.lo)
+  const starts = [from, ...gaps.map((gap) => gap.hi)]
+  const ends = [...gaps.map((gap) => gap.lo), to]
+  const pieces = starts.flatMap((a, i) => {
+    const b = ends[i]!
+    return a < b ? [{ from: a, to: b, sign: signOn(tree, variable, a, b) }] : []
+  })
+  const [first, last] = [pieces[0], pieces.at(-1)]
+  return {
+    pieces,
+    start: first?.from === from ? first.sign : 0,
+    end: last?.to === to ? last.sign : 0,
+  }
 }
 
 /** The one sign a formula has on a cell: that of a place inside where it is certain. */

@@ -27,6 +27,13 @@ export interface Inflection extends Feature {
   vanishes: boolean
 }
 
+/** A value that no value nearby exceeds, or falls short of, at a place that is no turning point. */
+export interface Outstanding extends Feature {
+  kind: 'maximum' | 'minimum'
+  /** Why it is none: f is not continuous there, or ends. */
+  where: BreakKind | 'end'
+}
+
 export type BreakKind =
   | 'jump'
   | 'kink'
@@ -57,6 +64,8 @@ export interface Examination {
   criticalPoints: Feature[]
   turningPoints: TurningPoint[]
   inflections: Inflection[]
+  /** The highest and lowest values nearby at jumps, displaced points and ends. */
+  outstanding: Outstanding[]
   breaks: Break[]
   rising: [number, number][]
   falling: [number, number][]
@@ -71,10 +80,14 @@ export interface Examination {
   candidates: Feature[]
   /** Stretches on which the function is constant. */
   level: [number, number][]
+  /** Stretches on which it is straight without being level. */
+  straight: [number, number][]
   /** Every list above is proven to be whole. */
   complete: boolean
   /** Stretches that could not be settled. */
   unresolved: [number, number][]
+  /** Those of them on which its sign could not be settled. */
+  openSigns: [number, number][]
   /** Boxes looked at, as a measure of the work. */
   boxes: number
 }
@@ -87,6 +100,17 @@ export interface Mark {
   proven: boolean
 }
 
+/**
+ * The signs of a derivative between two marks: none where it is 0 throughout, and one for each piece
+ * between stretches on which its zeros could not be settled; 0 where that is not settled.
+ */
+export interface Course {
+  pieces: readonly { from: number; to: number; sign: Sign }[]
+  /** Its signs at the ends of the cell; 0 where they are not known. */
+  start: Sign
+  end: Sign
+}
+
 /** A stretch without marks inside: f′ and f″ keep their signs on it. */
 export interface Cell {
   from: number
@@ -94,11 +118,12 @@ export interface Cell {
   tree: Tree | null
   /** f′ as a formula. */
   slope: Tree | null
-  /** Signs of f′ and f″; 0 where it is 0 throughout, or not settled. */
-  rise: Sign
-  bend: Sign
+  rise: Course
+  bend: Course
   /** f′ is 0 throughout. */
   level: boolean
+  /** f″ is. */
+  straight: boolean
   settled: boolean
 }
 
@@ -118,9 +143,12 @@ export interface Joint {
   continuous: boolean
   /** The sign of right slope − left slope; 0 where f has a slope. */
   slopeStep: number
+  /** 1 at a jump over which f rises: its value lies between the limits on both sides; -1 where it falls. */
+  valueStep: Sign
   critical: Feature | null
   turning: TurningPoint | null
   inflection: Inflection | null
+  outstanding: Outstanding | null
   break: Break | null
   /** The place where the domain ends, if it belongs to it. */
   end: Feature | null

@@ -9,7 +9,8 @@ import { budgetOf, finish, type Steps } from './budget'
 import type { Cell, Examination, Joint, Mark } from './examination'
 import { cellWithoutSlopes, cellsOf, createSlopes, markBefore, marksWithin } from './cells'
 import { breaksOf, jointsOf } from './joints'
-import { endFeatures, extremeOf } from './extremes'
+import type { Sign } from './sign'
+import { endFeatures, extremeOf, outstandingEnds } from './extremes'
 import { featureAt } from './places'
 
 /**
@@ -55,7 +56,9 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
   const ends = endFeatures(study, whole.splits)
   const breaks = breaksOf(study, whole.splits, joints)
   // What a place is, when its sides cannot be told, is not settled.
-  unresolved.push(...joints.flatMap((joint) => (joint.settled ? [] : [joint.mark.enclosure])))
+  const places = joints.flatMap((joint) => (joint.settled ? [] : [joint.mark.enclosure]))
+  const openSigns = mergeOpen([...whole.unresolved, ...zeros.unresolved, ...places])
+  unresolved.push(...places)
   for (const cell of cells) if (!cell.settled) unresolved.push({ lo: cell.from, hi: cell.to })
 
   const criticalPoints = joints.flatMap(({ critical }) => (critical ? [critical] : []))
@@ -65,7 +68,7 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
   const candidates = [...ends, ...domainEnds, ...criticalPoints].sort((p, q) => p.x - q.x)
   const runs = (
     sign: -1 | 1,
-    of: (cell: Cell) => number,
+    of: (cell: Cell) => Runs,
     joins: (joint: Joint) => boolean,
   ): [number, number][] => joinedRuns(cells, joints, sign, of, joins)
   const open = mergeOpen(unresolved)
@@ -76,25 +79,29 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
     criticalPoints,
     turningPoints,
     inflections,
+    outstanding: [
+      ...joints.flatMap((joint) => (joint.outstanding ? [joint.outstanding] : [])),
+      ...outstandingEnds(study, ends, whole.splits),
+    ].sort((p, q) => p.x - q.x),
     breaks,
     rising: runs(
       1,
-      (c) => c.rise,
-      (j) => j.continuous,
+      (c) => c.rise.pieces,
+      (j) => j.continuous || j.valueStep > 0,
     ),
     falling: runs(
       -1,
-      (c) => c.rise,
-      (j) => j.continuous,
+      (c) => c.rise.pieces,
+      (j) => j.continuous || j.valueStep < 0,
     ),
     concaveUp: runs(
       1,
-      (c) => c.bend,
+      (c) => c.bend.pieces,
       (j) => j.continuous && j.slopeStep >= 0,
     ),
     concaveDown: runs(
       -1,
-      (c) => c.bend,
+      (c) => c.bend.pieces,
       (j) => j.continuous && j.slopeStep <= 0,
     ),
     highest: highest.extreme,
@@ -103,11 +110,17 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
     candidates,
     level: runs(
       1,
-      (c) => (c.level ? 1 : 0),
+      (c) => throughout(c.level, c),
       (j) => j.continuous,
+    ),
+    straight: runs(
+      1,
+      (c) => throughout(c.straight && !c.level, c),
+      (j) => j.continuous && j.slopeStep === 0,
     ),
     complete: open.length === 0,
     unresolved: open,
+    openSigns,
     boxes: Math.ceil(budget.boxes),
   }
 }
@@ -115,7 +128,7 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
 /** What decides the signs of f on a span: its zeros, and the places where it is missing or jumps. */
 export type SignChanges = Pick<
   Examination,
-  'zeros' | 'breaks' | 'complete' | 'unresolved' | 'boxes'
+  'zeros' | 'breaks' | 'complete' | 'unresolved' | 'openSigns' | 'boxes'
 >
 
 /**
@@ -144,6 +157,7 @@ export function* signChangesInSteps(f: RealFunction, from: number, to: number): 
     breaks: breaksOf(study, whole.splits, joints),
     complete: open.length === 0,
     unresolved: open,
+    openSigns: open,
     boxes: Math.ceil(budget.boxes),
   }
 }
@@ -156,6 +170,7 @@ const unsettled = (from: number, to: number): Examination => ({
   criticalPoints: [],
   turningPoints: [],
   inflections: [],
+  outstanding: [],
   breaks: [],
   rising: [],
   falling: [],
@@ -166,8 +181,10 @@ const unsettled = (from: number, to: number): Examination => ({
   extremesDecided: { highest: false, lowest: false },
   candidates: [],
   level: [],
+  straight: [],
   complete: false,
   unresolved: [[from, to]],
+  openSigns: [[from, to]],
   boxes: 0,
 })
 
@@ -178,30 +195,39 @@ export function checkedSpan(from: number, to: number): [number, number] {
   return from < to ? [from, to] : [to, from]
 }
 
-/** Maximal closed intervals of cells with one sign, merged where their joints let them. */
+type Runs = readonly { from: number; to: number; sign: Sign }[]
+
+/** Maximal closed intervals of pieces with one sign, merged where their joints let them. */
 function joinedRuns(
   cells: readonly Cell[],
   joints: readonly Joint[],
   sign: -1 | 1,
-  of: (cell: Cell) => number,
+  of: (cell: Cell) => Runs,
   joins: (joint: Joint) => boolean,
 ): [number, number][] {
   const runs: [number, number][] = []
+  /** Whether the last run ends where the cell before does. */
   let open = false
   cells.forEach((cell, i) => {
-    if (of(cell) !== sign) {
-      open = false
-      return
+    const [joint, next] = [joints[i - 1], joints[i]]
+    let reaches = false
+    for (const piece of of(cell)) {
+      if (piece.sign !== sign) continue
+      const begins = piece.from === cell.from
+      const start = begins && joint ? I.middle(joint.mark.enclosure) : piece.from
+      reaches = piece.to === cell.to
+      const end = reaches && next ? I.middle(next.mark.enclosure) : piece.to
+      if (begins && open && joint && joins(joint)) runs.at(-1)![1] = end
+      else runs.push([start, end])
     }
-    const joint = joints[i - 1]
-    const at = joint ? I.middle(joint.mark.enclosure) : cell.from
-    const end = joints[i] ? I.middle(joints[i].mark.enclosure) : cell.to
-    if (open && joint && joins(joint)) runs.at(-1)![1] = end
-    else runs.push([at, end])
-    open = true
+    open = reaches
   })
   return runs
 }
+
+/** A cell on which something holds throughout. */
+const throughout = (holds: boolean, { from, to }: Cell): Runs =>
+  holds ? [{ from, to, sign: 1 }] : []
 
 function mergeOpen(open: readonly Interval[]): [number, number][] {
   const sorted = [...open].sort((a, b) => a.lo - b.lo)

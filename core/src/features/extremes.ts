@@ -3,7 +3,8 @@ import type { OneSided } from './limits/oneSided'
 import { sideLimit } from './limits/sideLimit'
 import type { Split } from './split'
 import { valueAtSplit } from './pinned'
-import type { Cell, Extreme, Feature, Joint, Study } from './examination'
+import type { Cell, Extreme, Feature, Joint, Outstanding, Study } from './examination'
+import { outstandingAt } from './outstanding'
 import { featureWith, splitAt } from './places'
 
 /** The ends of the span at which f has a value. */
@@ -18,6 +19,27 @@ export function endFeatures(study: Study, splits: readonly Split[]): Feature[] {
     return Number.isFinite(direct) ? [featureWith(x, I.point(direct), I.point(x))] : []
   })
 }
+
+/** The ends of the span whose values are the highest or lowest nearby. */
+export const outstandingEnds = (
+  study: Study,
+  ends: readonly Feature[],
+  splits: readonly Split[],
+): Outstanding[] =>
+  ends.flatMap((feature) => {
+    const [left, right] = [study.cells[0], study.cells.at(-1)]
+    const isFirst = feature.x === study.from
+    const [limit] = sideLimits(study, splits, isFirst ? left : right, isFirst ? 1 : -1, feature.x)
+    const found =
+      limit &&
+      outstandingAt(feature, 'end', {
+        before: isFirst ? null : limit,
+        after: isFirst ? limit : null,
+        left: isFirst ? undefined : right,
+        right: isFirst ? left : undefined,
+      })
+    return found ? [found] : []
+  })
 
 /** Values that agree to this share of their size are one: their places attain it together. */
 const tie = 1e-12
@@ -65,13 +87,19 @@ export function extremeOf(
 }
 
 /** What f tends to at the ends of the span. */
-function endLimits(study: Study, splits: readonly Split[]): OneSided[] {
-  const { cells, variable, from, to } = study
-  const [first, last] = [cells[0], cells.at(-1)]
-  const limit = (cell: Cell | undefined, side: -1 | 1, x: number): OneSided[] => {
-    if (!cell?.tree) return []
-    const split = splitAt(splits, x) ?? { enclosure: I.point(x), zeros: new Set<string>() }
-    return [sideLimit(cell.tree, variable, split, side)]
-  }
-  return [...limit(first, 1, from), ...limit(last, -1, to)]
+const endLimits = (study: Study, splits: readonly Split[]): OneSided[] => [
+  ...sideLimits(study, splits, study.cells[0], 1, study.from),
+  ...sideLimits(study, splits, study.cells.at(-1), -1, study.to),
+]
+
+function sideLimits(
+  { variable }: Study,
+  splits: readonly Split[],
+  cell: Cell | undefined,
+  side: -1 | 1,
+  x: number,
+): OneSided[] {
+  if (!cell?.tree) return []
+  const split = splitAt(splits, x) ?? { enclosure: I.point(x), zeros: new Set<string>() }
+  return [sideLimit(cell.tree, variable, split, side)]
 }

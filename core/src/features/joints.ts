@@ -3,11 +3,12 @@ import * as I from '../arithmetic/intervals'
 import type { Interval } from '../arithmetic/intervals'
 import type { Tree } from '../formula/tree'
 import type { OneSided } from './limits/oneSided'
+import { alike, outstandingAt, stepOver } from './outstanding'
 import { sideLimit } from './limits/sideLimit'
 import type { Split } from './split'
 import { valueAtSplit } from './pinned'
 import { type Budget, mayGrow, type Steps } from './budget'
-import type { Break, BreakKind, Cell, Joint, Mark, Study } from './examination'
+import type { Break, BreakKind, Cell, Feature, Joint, Mark, Study } from './examination'
 import { featureAt, featureWith, splitAt } from './places'
 
 export function* jointsOf(study: Study, budget: Budget): Steps<Joint[]> {
@@ -43,9 +44,11 @@ const plainJoint = (mark: Mark): Joint => ({
   mark,
   continuous: true,
   slopeStep: 0,
+  valueStep: 0,
   critical: null,
   turning: null,
   inflection: null,
+  outstanding: null,
   break: null,
   end: null,
   limits: [],
@@ -66,13 +69,13 @@ function jointAt(
   if (split) return jointAtSplit(study, mark, left, right, base, may)
   const feature = featureAt(study, { enclosure, proven: mark.proven })
   const flat = vanishesAt(left.slope!, study.variable, enclosure)
-  const turns = left.rise * right.rise < 0
-  const bends = left.bend * right.bend < 0
+  const turns = left.rise.end * right.rise.start < 0
+  const bends = left.bend.end * right.bend.start < 0
   return {
     ...base,
     critical: flat ? feature : null,
     turning: turns
-      ? { ...feature, kind: left.rise > 0 ? 'maximum' : 'minimum', vanishes: true }
+      ? { ...feature, kind: left.rise.end > 0 ? 'maximum' : 'minimum', vanishes: true }
       : null,
     inflection: bends ? { ...feature, hasTangent: true, vanishes: true } : null,
   }
@@ -103,6 +106,8 @@ function jointAtSplit(
   const found = (kind: BreakKind): Break => ({ x, kind, enclosure: [enclosure.lo, enclosure.hi] })
   const limits = [before, after].filter((l) => l !== null)
   const feature = value && featureWith(x, value, enclosure)
+  const outstanding = (where: BreakKind) =>
+    feature && outstandingAt(feature, where, { before, after, left, right })
   // On one side there is nothing: the domain ends here.
   if (!before || !after) {
     const only = before ?? after
@@ -112,6 +117,7 @@ function jointAtSplit(
       limits,
       critical: null,
       end: feature,
+      outstanding: only ? outstanding('domain-end') : null,
       break: only ? found('domain-end') : value ? { ...found('domain-end'), isolated: true } : null,
       settled: only?.kind !== 'unsettled',
     }
@@ -130,28 +136,65 @@ function jointAtSplit(
     return { ...base, continuous: false, limits, critical: feature, settled: false }
   }
   if (before.kind === 'infinite' || after.kind === 'infinite') {
-    return { ...base, continuous: false, limits, critical: feature, break: found('pole') }
+    return {
+      ...base,
+      continuous: false,
+      limits,
+      critical: feature,
+      outstanding: outstanding('pole'),
+      break: found('pole'),
+    }
   }
   if (!alike(before.range, after.range)) {
-    return { ...base, continuous: false, limits, critical: feature, break: found('jump') }
+    return {
+      ...base,
+      continuous: false,
+      limits,
+      valueStep: value ? stepOver(before.range, value, after.range) : 0,
+      critical: feature,
+      outstanding: outstanding('jump'),
+      break: found('jump'),
+    }
   }
   if (!value || !alike(value, before.range)) {
     const kind = value ? 'displaced' : 'hole'
-    return { ...base, continuous: false, limits, critical: feature, break: found(kind) }
+    return {
+      ...base,
+      continuous: false,
+      limits,
+      critical: feature,
+      outstanding: outstanding(kind),
+      break: found(kind),
+    }
   }
   // Continuous, and nobody asks for more.
   if (!left.slope || !right.slope) return { ...base, limits }
-  const [slopeBefore, slopeAfter] = [limitOf(left, -1, 'slope')!, limitOf(right, 1, 'slope')!]
-  const turns = left.rise * right.rise < 0
-  const bends = left.bend * right.bend < 0
+  const slopes = [limitOf(left, -1, 'slope')!, limitOf(right, 1, 'slope')!] as const
+  return continuousJoint({ ...base, limits }, { left, right, feature, found, slopes })
+}
+
+/** What f does at a place at which it is continuous, by its slopes on both sides. */
+function continuousJoint(
+  base: Joint,
+  place: {
+    left: Cell
+    right: Cell
+    feature: Feature | null
+    found(kind: BreakKind): Break
+    slopes: readonly [OneSided, OneSided]
+  },
+): Joint {
+  const { left, right, feature, found } = place
+  const [slopeBefore, slopeAfter] = place.slopes
+  const turns = left.rise.end * right.rise.start < 0
+  const bends = left.bend.end * right.bend.start < 0
   const continuous = {
     ...base,
-    limits,
     turning:
       turns && feature
         ? {
             ...feature,
-            kind: left.rise > 0 ? ('maximum' as const) : ('minimum' as const),
+            kind: left.rise.end > 0 ? ('maximum' as const) : ('minimum' as const),
             vanishes: false,
           }
         : null,
@@ -195,15 +238,6 @@ const slopeSign = (limit: OneSided) =>
 
 /** A slope that is 0 but for rounding is 0. */
 const widened = ({ lo, hi }: Interval): Interval => ({ lo: lo - 1e-13, hi: hi + 1e-13 })
-
-/**
- * Whether two enclosures may be of one number: they meet, or nearly do. 1e-9 of the size is what a
- * place that is only enclosed leaves open.
- */
-function alike(a: Interval, b: Interval): boolean {
-  const slack = 1e-9 * Math.max(1, Math.abs(I.middle(a)))
-  return a.lo <= b.hi + slack && b.lo <= a.hi + slack
-}
 
 /** An end of the span at which f has no value although it is defined beside it. */
 function edgeBreaks(study: Study, splits: readonly Split[]): Break[] {

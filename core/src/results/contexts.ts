@@ -25,6 +25,11 @@ function inTime<R>(work: Steps<R>, patience: Kept['patience']): R | null {
   return null
 }
 
+const isCurveIn = (read: Read) => (text: string) => {
+  const ref = parseCurveRef(text)
+  return ref !== null && read<string>('curveNames').split(',').includes(ref.curve)
+}
+
 /** What a line may look at. */
 export const lineContextOf = (read: Read, reading: Reading, kept: Kept): LineContext => ({
   get variable() {
@@ -34,6 +39,7 @@ export const lineContextOf = (read: Read, reading: Reading, kept: Kept): LineCon
     return read<number>('decimals')
   },
   curve: (name) => read<CurveLookup>(`curve:${name}`),
+  isCurve: isCurveIn(read),
   number: reading.number,
   range(place) {
     const step = read<number | undefined>(`step:${place}`)
@@ -126,10 +132,7 @@ export const sentenceContextOf = (read: Read, reading: Reading): SentenceContext
     const line = read<CurveMaker | undefined>(`source:${name}`)
     return line !== undefined && isMeasured(line)
   },
-  isCurve(text) {
-    const ref = parseCurveRef(text)
-    return ref !== null && read<string>('curveNames').split(',').includes(ref.curve)
-  },
+  isCurve: isCurveIn(read),
   ends(name) {
     const found = read<CurveLookup>(`curve:${name}`)
     if (!found.ok) return { from: true, to: true }

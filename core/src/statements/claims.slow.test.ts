@@ -292,7 +292,7 @@ function conclusionsHold(look: Look) {
   values.forEach((value) => sums.push(sums.at(-1)! + value * step))
   const { conclusions = [] } = asked(formula, "conclude f as f'")
   for (const { text } of conclusions) {
-    const said = /f (rises|falls|is concave up|is concave down) on \[(\S+), (\S+)\]/.exec(text)
+    const said = /h (rises|falls|is concave up|is concave down) on [[(](\S+), (\S+)[\])]/.exec(text)
     if (!said) continue
     const [a, b] = [told(said[2], NaN), told(said[3], NaN)]
     for (let i = 1; i < values.length; i++) {

@@ -62,7 +62,7 @@ describe('features', () => {
   })
   test.each([
     ['x^2 - 1', 'f', 'f′′′ is 0 on [−3, 3], because the graph of f′′ is level there.'],
-    ['2x - 1', "f'", 'f′′′ is 0 on [−3, 3], because the graph of f′ is straight.'],
+    ['2x - 1', "f'", 'f′′′ is 0 on [−3, 3], because the graph of f′ is straight there.'],
   ])('from %s as %s: where nothing bends or changes, the derivative is 0', (formula, as, text) => {
     const study = say(made(`g(x) = ${formula}`, '-3', '3'), `conclude g as ${as}`)
     const field = { slot: 'choice', field: 'about' } as const

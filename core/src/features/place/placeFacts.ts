@@ -9,6 +9,7 @@ import { budgetOf, finish } from '../budget'
 import { type Const, Constants } from '../limits/constants'
 import type { OneSided } from '../limits/oneSided'
 import { sideLimit, unsettled } from '../limits/sideLimit'
+import { alike } from '../outstanding'
 import type { Split } from '../split'
 import { insideOf, stretchesOf } from '../splits'
 import { settledAt } from '../settled'
@@ -180,10 +181,4 @@ const commonSlope = ({ left, right }: Sides) => common(left.slope, right.slope)
 function closer<V extends OneSided & { kind: 'value' }>(p: V, q: V): V {
   if (p.exact !== undefined) return p
   return q.exact !== undefined || I.width(q.range) < I.width(p.range) ? q : p
-}
-
-/** Whether two enclosures may be of one number: they meet, or nearly do. */
-export function alike(a: I.Interval, b: I.Interval): boolean {
-  const slack = 1e-9 * Math.max(1, Math.abs(I.middle(a)))
-  return a.lo <= b.hi + slack && b.lo <= a.hi + slack
 }

@@ -13,7 +13,8 @@ import { lookOverFormula, offersOver, overSpanFields } from '../shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from '../shared/slots'
 import { type SpanFacts, spanFacts, asksOver, longOver } from '../shared/spanFacts'
 import { concluded, crossingsOf, missingFor } from './facts'
-import { conclusionWords, missingWords, shown } from './words'
+import { bridgesOf, gapsOf } from './bridges'
+import { bridgeWords, gapWords, conclusionWords, missingWords, shown, type Wording } from './words'
 
 const orders = ['f', "f'", "f''"] as const
 
@@ -31,6 +32,20 @@ export type ConcludeLine = z.infer<typeof concludeLineSchema>
 
 const primesOf = (text: string) => text.length - 1
 
+/** Whether the graph is taken for what it is. */
+const isItself = ({ order, taken }: ConcludeLine) => order === primesOf(taken)
+
+/**
+ * The name of the function that is spoken of, one that no other curve of the study has, so that one
+ * name never means two functions: f where it is free, else the curve's own where its graph is taken
+ * for what it is.
+ */
+function subjectOf(line: ConcludeLine, { isCurve }: { isCurve(text: string): boolean }): string {
+  const isFree = (letter: string) => !isCurve(letter) || (isItself(line) && letter === line.curve)
+  if (isFree('f')) return 'f'
+  return isItself(line) ? line.curve : (['h', 'g', 'k', 'F'].find(isFree) ?? 'f')
+}
+
 /** Three orders up nothing is seen on the graph itself: the derivative below is read instead. */
 const stepsUp = ({ about, taken }: ConcludeLine) => (primesOf(about) - primesOf(taken) >= 3 ? 2 : 0)
 
@@ -42,16 +57,21 @@ export const concludeKind: StatementKind<ConcludeLine> = {
   uses: { curves: ['curve'], spans: ['span'] },
   drawn: { pointWidth: 16 },
 
-  sentence: (line, context) => [
-    { text: 'Taking ' },
-    curveSlot(line, context),
-    { text: ' as ' },
-    choice('taken', line.taken, orders),
-    { text: ': conclusions about ' },
-    choice('about', line.about, ['f', "f'", "f''", "f'''"]),
-    { text: ' on ' },
-    spanSlot(line.span, context),
-  ],
+  sentence(line, context) {
+    const subject = subjectOf(line, context)
+    const taken = choice('taken', line.taken, orders, subject)
+    const isAnother = isItself(line) && subject === line.curve && subject !== 'f'
+    return [
+      { text: 'Taking ' },
+      curveSlot(line, context),
+      { text: ' as ' },
+      isAnother ? { ...taken, text: 'itself', latex: '\\text{itself}' } : taken,
+      { text: ': conclusions about ' },
+      choice('about', line.about, ['f', "f'", "f''", "f'''"], subject),
+      { text: ' on ' },
+      spanSlot(line.span, context),
+    ]
+  },
 
   long: longOver((line, context) => asksOver([stepsUp(line)])(line, context)),
 
@@ -68,25 +88,40 @@ export const concludeKind: StatementKind<ConcludeLine> = {
   offers(request) {
     const rest = wordsAfter(request.text, 'conclude from', 'conclude', 'taking')
     return offersOver(rest, request, 2, (ref, span, words) => {
-      const taken = /\bas\s+f('{0,2}|′{0,2}|″)/.exec(words)
-      const primes = taken ? taken[1]!.replaceAll('″', '′′').length : 1
+      const [, name = '', taken] = /\bas\s+(\p{L}|itself\b)(['′″]*)/u.exec(words) ?? []
+      const [, , about = ''] = /\babout\s+(\p{L})(['′″]*)/u.exec(words) ?? []
+      const itself = name === 'itself' || (name === ref.curve && taken === primeText(ref.order))
+      const primes = itself ? ref.order : taken === undefined ? 1 : countPrimes(taken)
       const line = { kind: 'conclude' as const, id: '', ...ref, span }
-      return { ...line, taken: orders[primes]!, about: 'f' as const }
+      return {
+        ...line,
+        taken: orders[Math.min(2, primes)]!,
+        about: `f${"'".repeat(Math.min(3, countPrimes(about)))}` as ConcludeLine['about'],
+      }
     })
   },
 }
 
-const choice = (field: string, value: string, all: readonly string[]) => ({
-  slot: 'choice' as const,
-  field,
-  text: value.replaceAll("'", '′'),
-  source: value,
-  latex: value,
-  choices: all.map((v) => ({ value: v, text: v.replaceAll("'", '′') })),
-})
+const countPrimes = (text: string) => text.replaceAll('″', '′′').length
+const primeText = (order: number) => '′'.repeat(order)
+
+/** A function of the subject among its derivatives; the member says f whatever its name is. */
+function choice(field: string, value: string, all: readonly string[], subject: string) {
+  const named = (text: string) => shown(subject, primesOf(text))
+  return {
+    slot: 'choice' as const,
+    field,
+    text: named(value),
+    source: value,
+    latex: subject + "'".repeat(primesOf(value)),
+    choices: all.map((v) => ({ value: v, text: named(v) })),
+  }
+}
 
 /** More points than this are not drawn one by one. */
 const mostMarked = 100
+/** More conclusions than this nobody reads. */
+const mostTold = 100
 
 function resultOf(
   line: ConcludeLine,
@@ -113,19 +148,29 @@ function resultOf(
       y: value,
       label: '',
     }))
-  const about = shown(orders.about)
+  const wording: Wording = { subject: subjectOf(line, context), letter: variable.letter, decimals }
+  const about = shown(wording.subject, orders.about)
+  const bridges = orders.taken > orders.about ? bridgesOf(facts) : []
+  const gaps = orders.taken > orders.about ? gapsOf(facts, bridges) : []
   const drawn = {
     text: `Draw ${about} by accumulation, ${about}(${show(from)}) = 0`,
     words: `accumulate ${graph} from ${numberToFormula(from)} plus 0`,
   }
+  const all = concluded(orders, facts, bridges)
+  const more = all.length - mostTold
   return {
     ...emptyResult,
     marks,
-    conclusions: concluded(orders, facts).map((fact) => ({
-      text: conclusionWords(fact, orders, variable.letter, decimals),
+    conclusions: all.slice(0, mostTold).map((fact) => ({
+      text: conclusionWords(fact, orders, wording),
       at: fact.at,
     })),
-    notes: missingFor(orders).map((what) => missingWords(what, orders)),
+    notes: [
+      ...(more > 0 ? [`${more} more conclusions are left out: choose a shorter span.`] : []),
+      ...bridgeWords(bridges, orders, wording),
+      ...gapWords(gaps, orders, wording),
+      ...missingFor(orders).map((what) => missingWords(what, orders, wording.subject)),
+    ],
     offers: orders.taken - orders.about === 1 ? [drawn] : [],
     verdict: {
       complete,

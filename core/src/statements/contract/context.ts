@@ -11,6 +11,8 @@ export interface LineContext {
   variable: Variable
   decimals: number
   curve(name: string): CurveLookup
+  /** Whether a text such as r or r' names a curve of the study. */
+  isCurve(text: string): boolean
   /** The value of a place or an end of a span, as typed. */
   number(text: string): NumberLookup
   /** Where the slider of a place begins and by what it steps: in a sweep by its equal steps. */

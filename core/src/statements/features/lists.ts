@@ -73,10 +73,20 @@ export function listOf(
       })
     }
   }
+  if (takes('turning points') || only === 'critical points') {
+    for (const feature of found.outstanding) {
+      const { where } = feature
+      if (where === 'end') continue
+      const highest = feature.kind === 'maximum'
+      const what = highest ? 'highest nearby' : 'lowest nearby'
+      all.push({ what, feature, fact: { kind: 'outstanding', highest, where } })
+    }
+  }
   if (line.ends && only === 'features') {
     for (const feature of found.candidates) {
       if (feature.x === from || feature.x === to) {
-        all.push({ what: 'end', feature, fact: { kind: 'end' } })
+        const one = found.outstanding.find((o) => o.x === feature.x && o.where === 'end')
+        all.push({ what: 'end', feature, fact: { kind: 'end', nearby: one?.kind ?? null } })
       }
     }
   }

@@ -1,10 +1,11 @@
-import type { BreakKind } from '../../features/examination'
+import type { BreakKind, Outstanding } from '../../features/examination'
 
 /** Why a place is what it is, before it is put into words. */
 export type BecauseFact =
   /** The signs of f on both sides; null where there is none, or none is known. */
   | { kind: 'zero'; before: 1 | -1 | null; after: 1 | -1 | null }
-  | { kind: 'end' }
+  /** An end of the span; its value may be the highest or lowest nearby. */
+  | { kind: 'end'; nearby: Outstanding['kind'] | null }
   /** f′ changes its sign; `rises` for − to +. */
   | { kind: 'turns'; rises: boolean; vanishes: boolean }
   /** A critical point at which f′ keeps its sign; what f does there where f′ is missing. */
@@ -12,6 +13,8 @@ export type BecauseFact =
   /** The concavity changes; `up` for − to +. */
   | { kind: 'bends'; up: boolean; hasTangent: boolean; vanishes: boolean }
   | { kind: 'break'; of: BreakKind }
+  /** No value nearby lies beyond its own, and it is no turning point. */
+  | { kind: 'outstanding'; highest: boolean; where: Outstanding['where'] }
   /** A place with a value and none beside it. */
   | { kind: 'alone' }
 
@@ -43,7 +46,9 @@ export function because(fact: BecauseFact, name: string): string {
     case 'zero':
       return zeroSentence(name, fact.before, fact.after)
     case 'end':
-      return 'the span ends there'
+      return fact.nearby === null
+        ? 'the span ends there'
+        : `the span ends there; no value nearby is ${fact.nearby === 'maximum' ? 'higher' : 'lower'}`
     case 'turns':
       return fact.vanishes
         ? `${name} is continuous there and ${name}′ goes ${signs(fact.rises)}`
@@ -55,11 +60,19 @@ export function because(fact: BecauseFact, name: string): string {
     case 'bends':
       if (!fact.hasTangent) return `${name} has a kink there and ${name}′′ goes ${signs(fact.up)}`
       return `${name} is continuous there and ${name}′′ goes ${signs(fact.up)}`
+    case 'outstanding':
+      return `no value nearby is ${fact.highest ? 'higher' : 'lower'}; no turning point, since ${whyNone(fact.where, name)}`
     case 'alone':
       return `${name} has a value there and none beside it`
     case 'break':
       return breakSentences[fact.of](name)
   }
+}
+
+/** Why a place with an outstanding value is no turning point. */
+function whyNone(where: Outstanding['where'], name: string): string {
+  if (where === 'end') return 'the span ends there'
+  return where === 'domain-end' ? `${name} ends there` : `${name} is not continuous there`
 }
 
 function zeroSentence(name: string, before: 1 | -1 | null, after: 1 | -1 | null): string {

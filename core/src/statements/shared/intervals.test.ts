@@ -46,9 +46,9 @@ test('a value that is held all along a stretch says which ends take it', () => {
 test('what follows from a graph that runs away stops before the place', () => {
   const texts = told('f(x) = 1/x^2 for -2 <= x <= 2', "conclude f as f'").conclusions
   expect(texts.map(({ text }) => text.split(',').slice(0, 2).join())).toEqual([
-    'f rises on [−2, 0)',
-    'f rises on (0, 2]',
-    'f is concave up on [−2, 0)',
-    'f is concave down on (0, 2]',
+    'h rises on [−2, 0)',
+    'h rises on (0, 2]',
+    'h is concave up on [−2, 0)',
+    'h is concave down on (0, 2]',
   ])
 })

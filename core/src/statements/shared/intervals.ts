@@ -1,7 +1,8 @@
 import * as I from '../../arithmetic/intervals'
 import type { RealFunction } from '../../evaluate/compile'
 import type { Break } from '../../features/examination'
-import { alike, lookAtPlace, type SideFacts } from '../../features/place/placeFacts'
+import { alike } from '../../features/outstanding'
+import { lookAtPlace, type SideFacts } from '../../features/place/placeFacts'
 import { formatStretch } from '../../vocabulary/numbers'
 
 /** Breaks at which a function is continuous all the same. */

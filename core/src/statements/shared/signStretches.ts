@@ -12,18 +12,22 @@ export const near = (a: number, b: number) =>
 export const mayChangeSign = ({ kind }: Break) =>
   kind !== 'kink' && kind !== 'cusp' && kind !== 'vertical'
 
-/** Maximal closed stretches on which a function keeps one sign but for isolated zeros. */
+/**
+ * Maximal closed stretches on which a function keeps one sign but for isolated zeros; what could not
+ * be settled belongs to none.
+ */
 export function signStretches({ f, from, to, signChanges }: SpanFacts, sign: 1 | -1): Stretch[] {
-  const { zeros } = signChanges!
+  const { zeros, openSigns } = signChanges!
   const breaks = signChanges!.breaks.filter(mayChangeSign)
-  const cuts = [from, ...zeros.map((z) => z.x), ...breaks.map((b) => b.x), to]
+  const cuts = [from, ...zeros.map((z) => z.x), ...breaks.map((b) => b.x), ...openSigns.flat(), to]
     .filter((x) => x >= from && x <= to)
     .sort((a, b) => a - b)
   const stretches: [number, number][] = []
   for (let i = 1; i < cuts.length; i++) {
     const [a, b] = [cuts[i - 1]!, cuts[i]!]
+    if (near(a, b) || openSigns.some(([lo, hi]) => lo <= a && b <= hi)) continue
     // Between two cuts f is continuous and not 0, so one place inside tells its sign.
-    if (near(a, b) || Math.sign(f.value(insideOf({ from: a, to: b }))) !== sign) continue
+    if (Math.sign(f.value(insideOf({ from: a, to: b }))) !== sign) continue
     const last = stretches.at(-1)
     const touching = last && near(last[1], a) && !breaks.some((x) => near(x.x, a))
     if (touching) last[1] = b
