@@ -4,6 +4,7 @@ import {
   isCurveMaker,
   isMeasured,
   kindOf,
+  lanesOpened,
   renameLine,
   type Statement,
 } from '../statements'
@@ -132,9 +133,18 @@ export const addLine =
     const other = kindOf(added).whenAdded?.(added)
     if (other) return drawnTogether(other.lane, other.other)(next)
     if (!isCurveMaker(added)) return next
-    const lane = newLane(freshId(next, 'lane'), added.name, 0)
-    return { ...next, lanes: [...next.lanes, lane] }
+    return opened(added, next)
   }
+
+/** With the lanes that open with a curve. */
+const opened = (line: CurveMaker, study: Study): Study =>
+  lanesOpened(line).reduce(
+    (now, order) => ({
+      ...now,
+      lanes: [...now.lanes, newLane(freshId(now, 'lane'), line.name, order)],
+    }),
+    study,
+  )
 
 /** Draws the curve that another one meets on the lane of that one, so that they are seen to meet. */
 const drawnTogether =

@@ -1,12 +1,6 @@
 import { z } from 'zod'
-import { accumulate, type Accumulation } from '../calculus/accumulate'
-import { areaTree } from '../calculus/areaTree'
-import { compileTree, type RealFunction } from '../evaluate/compile'
-import type { Examination } from '../features/examination'
 import { derivativeToLatex, nameToLatex } from '../language/latex'
-import { formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
-import { listed, unitOfArea } from '../vocabulary/units'
 import {
   type CurveLookup,
   emptyResult,
@@ -14,6 +8,7 @@ import {
   type LineContext,
   type StatementKind,
 } from './contract'
+import { accumulated, jumpNotes } from './shared/accumulated'
 import {
   curveSlot,
   curveText,
@@ -94,7 +89,7 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     return {
       ...emptyResult,
       problems,
-      notes: jumpNotes(line, examination, found.curve, context),
+      notes: jumpNotes(curveText(line), line.name, examination, found.curve, context),
     }
   },
 
@@ -136,9 +131,6 @@ export function areaCurve(line: AccumulateLine, context: LineContext): CurveLook
   const start = context.number(line.start ?? '0')
   if (!start.ok) return start
   const { curve } = found
-  const { letter, unit } = context.variable
-  const { from, to } = curve
-  const { f } = curve.derivative(line.order)
   if (!curve.formula) {
     return {
       ok: false,
@@ -148,82 +140,5 @@ export function areaCurve(line: AccumulateLine, context: LineContext): CurveLook
       },
     }
   }
-  const area = accumulate(f, lower.value, from, to)
-  const show = (x: number) => formatShort(x, 6)
-  const fix = 'begin on the other side of it, or choose another span'
-  const told = (at: number | null, message: string) =>
-    at === null ? [] : [{ message: `${message} ${letter} = ${show(at)}`, fix }]
-  const problems = [
-    ...told(area.divergesAt, `the area under ${curve.name} grows without bound at`),
-    ...told(area.unsettledAt, `the area under ${curve.name} could not be settled at`),
-  ]
-  const tree = areaTree({ called: line.name, f, lower, start, from, to, area })
-  const whole: RealFunction = {
-    ...compileTree(tree, { variable: f.variable }),
-    ...raised(area, start.value),
-    withParameters: () => whole,
-  }
-  const derivative = (order: number) =>
-    order === 0 ? { tree, f: whole } : curve.derivative(line.order + order - 1)
-  return {
-    ok: true,
-    curve: {
-      name: line.name,
-      unit: unitOfArea(curve.unit, unit),
-      tree,
-      f: whole,
-      from,
-      to,
-      stale: curve.stale,
-      problems,
-      hints: [],
-      formula: true,
-      accumulates: { curve: line.curve, order: line.order, lower: lower.value, f },
-      derivative,
-      drawn: (order) => derivative(Math.max(0, order)).f,
-    },
-  }
+  return { ok: true, curve: accumulated(curve, line.order, line.name, { lower, start }, context) }
 }
-
-/** An accumulation that begins with a value of its own. */
-function raised(area: Accumulation, by: number): Accumulation {
-  if (by === 0) return area
-  const first = (all: number[]) => [all[0]! + by, ...all.slice(1)]
-  return {
-    ...area,
-    value: (x) => area.value(x) + by,
-    values(xs, out) {
-      const ys = area.values(xs, out)
-      for (let i = 0; i < ys.length; i++) ys[i]! += by
-      return ys
-    },
-    derivatives: (x, order) => first(area.derivatives(x, order)),
-    beside: (x, side, order) => first(area.beside(x, side, order)),
-    enclose(lo, hi) {
-      const [least, most] = area.enclose(lo, hi)
-      // One rounding of the sum to either side.
-      const slack = 2 ** -52 * (Math.abs(by) + Math.max(Math.abs(least), Math.abs(most)))
-      return [least + by - slack, most + by + slack]
-    },
-  }
-}
-
-/** Where q jumps, A has a kink. */
-function jumpNotes(
-  line: AccumulateLine,
-  { breaks }: Examination,
-  { from, to }: { from: number; to: number },
-  { variable }: LineContext,
-): string[] {
-  const places = breaks
-    .filter(({ kind, x }) => kind === 'jump' && x > from && x < to)
-    .map(({ x }) => formatShort(x, 6))
-  if (places.length === 0) return []
-  const at = listed(places, mostPlaces)
-  const kinks = places.length > 1 ? 'has kinks' : 'has a kink'
-  return [
-    `At ${variable.letter} = ${at}, ${curveText(line)} jumps, so ${line.name} ${kinks} there.`,
-  ]
-}
-
-const mostPlaces = 4

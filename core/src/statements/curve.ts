@@ -23,10 +23,12 @@ import {
   failed,
   type LineContext,
   type LineProblem,
+  type Phrase,
+  type SentenceContext,
   type StatementKind,
 } from './contract'
 import { cutSpan } from '../vocabulary/values'
-import { escapeText, wordsAfter } from './shared/slots'
+import { escapeText, placeText, wordsAfter } from './shared/slots'
 
 /** Let q(t) = … for from ≤ t ≤ to. */
 export const curveLineSchema = z.strictObject({
@@ -63,14 +65,6 @@ export const curveKind: StatementKind<CurveLine> = {
     const { letter } = context.variable
     const head = `${line.name}(${letter})`
     const tree = context.read(line.formula)
-    const ends = context.ends(line.name)
-    const end = (text: string) => {
-      const read = context.read(text)
-      return read ? { plain: toPlain(read), latex: toLatex(read) } : { plain: text, latex: text }
-    }
-    const [from, to] = [end(line.span.from), end(line.span.to)]
-    const [low, high] = [ends.from ? '≤' : '<', ends.to ? '≤' : '<']
-    const latexOf = (relation: string) => (relation === '≤' ? '\\le' : '<')
     return [
       { text: 'Let ' },
       {
@@ -83,13 +77,7 @@ export const curveKind: StatementKind<CurveLine> = {
         }`,
       },
       { text: ' for ' },
-      {
-        slot: 'domain',
-        field: 'span',
-        text: `${from.plain} ${low} ${letter} ${high} ${to.plain}`,
-        source: `${line.span.from} ${low} ${letter} ${high} ${line.span.to}`,
-        latex: `${from.latex} ${latexOf(low)} ${nameToLatex(letter)} ${latexOf(high)} ${to.latex}`,
-      },
+      domainPhrase(line, context),
     ]
   },
 
@@ -110,7 +98,7 @@ export const curveKind: StatementKind<CurveLine> = {
     const rest = wordsAfter(text, 'let')
     const { formula, span: asked } = cutSpan(rest || text)
     const typed = parseDefinition(formula)
-    if (!typed || typed.body.trim() === '') return []
+    if (!typed || typed.order > 0 || typed.body.trim() === '') return []
     if (typed.variable && typed.variable !== variable.letter) return []
     const taken = new Set([...curves.map((c) => c.name), variable.letter])
     if (taken.has(typed.name)) return []
@@ -128,6 +116,25 @@ export const curveKind: StatementKind<CurveLine> = {
       },
     ]
   },
+}
+
+/** "0 ≤ t ≤ 10" */
+export function domainPhrase(
+  { name, span }: Pick<CurveLine, 'name' | 'span'>,
+  context: SentenceContext,
+): Phrase {
+  const { letter } = context.variable
+  const ends = context.ends(name)
+  const [from, to] = [placeText(span.from, context), placeText(span.to, context)]
+  const [low, high] = [ends.from ? '≤' : '<', ends.to ? '≤' : '<']
+  const latexOf = (relation: string) => (relation === '≤' ? '\\le' : '<')
+  return {
+    slot: 'domain',
+    field: 'span',
+    text: `${from.text} ${low} ${letter} ${high} ${to.text}`,
+    source: `${span.from} ${low} ${letter} ${high} ${span.to}`,
+    latex: `${from.latex} ${latexOf(low)} ${nameToLatex(letter)} ${latexOf(high)} ${to.latex}`,
+  }
 }
 
 /** Says so where a look at 101 places of the span finds no value at all. */
@@ -163,8 +170,11 @@ function joinNotes(curve: CurveResult, context: LineContext): string[] {
   })
 }
 
+/** What a line has that brings a formula. */
+type FormulaMembers = Pick<CurveLine, 'name' | 'unit' | 'formula' | 'span'> & { lastGood?: string }
+
 /** A curve by its formula; while that cannot be read the last readable one stands in. */
-function formulaCurve(line: CurveLine, context: CurveContext): CurveLookup {
+export function formulaCurve(line: FormulaMembers, context: CurveContext): CurveLookup {
   const circle = context.circle(line.name)
   if (circle) return { ok: false, problem: circle }
   const typed = context.read(line.formula)
@@ -205,7 +215,7 @@ function formulaCurve(line: CurveLine, context: CurveContext): CurveLookup {
 }
 
 function ownSpan(
-  line: CurveLine,
+  line: FormulaMembers,
   { number }: LineContext,
 ): { from: number; to: number } | { problem: LineProblem } {
   const [from, to] = [number(line.span.from), number(line.span.to)]

@@ -11,6 +11,7 @@ import { curveKind } from './curve'
 import { distanceKind } from './distance'
 import { featuresKind } from './features/features'
 import { fitKind } from './fit'
+import { givenKind } from './given'
 import { continuityKind } from './continuity'
 import { limitKind } from './limit/limit'
 import { normalKind } from './normal'
@@ -30,6 +31,7 @@ import { whereKind } from './where/where'
  */
 const kinds = [
   curveKind,
+  givenKind,
   readingsKind,
   rateKind,
   tangentKind,
@@ -72,6 +74,10 @@ export const statementSchema = z.discriminatedUnion(
 export type CurveMaker = Extract<Statement, { name: string }>
 export const isCurveMaker = (line: Statement): line is CurveMaker =>
   kindOf(line).curve !== undefined
+
+/** The orders whose lanes open with a curve. */
+export const lanesOpened = (line: CurveMaker): readonly number[] =>
+  kindOf(line).curve?.opens?.(line) ?? [0]
 
 /** A line whose curve is given by a formula that is typed. */
 export type FormulaLine = Extract<Statement, { formula: string }>

@@ -48,12 +48,16 @@ function withKind(kind: string, said: readonly string[]): Study {
   if (kind === 'curve') return base()
   if (said.length === 0) return { ...base(), lines: [...base().lines, readings] }
   const ready = kind === 'fit' ? say(base(), 'table of q') : base()
+  if (kind === 'given') return say(base(), whole(kind, said[0]!))
   // "average" may also be the beginning of "average rate".
   const studies = offersFor(said[0]!, ready, null).map(({ edit }) => edit(ready))
   const found = studies.find((study) => lastOf(study).kind === kind)
   if (!found) throw new Error(`${said[0]} does not offer ${kind}`)
   return found
 }
+/** Kinds that bring a formula want one behind their words. */
+const whole = (kind: string, words: string) =>
+  ({ curve: `${words} s(t) = t`, given: `${words} s'(t) = t, s(0) = 1` })[kind] ?? words
 const lastOf = (study: Study) => study.lines.at(-1)!
 const workedOut = (study: Study) => createEvaluator({ patience: Infinity })(study)
 const draw = (study: Study) =>
@@ -78,8 +82,7 @@ describe.each(allKinds.map((k) => [k.kind, k] as const))('%s', (name, kind) => {
   test('is what its words ask for, each of them', () => {
     expect(line.kind).toBe(name)
     for (const words of kind.said.slice(1)) {
-      const asked = name === 'curve' ? `${words} s(t) = t` : words
-      const offered = offersFor(asked, withKind(name, kind.said), null)
+      const offered = offersFor(whole(name, words), withKind(name, kind.said), null)
       const kinds = offered.map(({ edit }) => lastOf(edit(study)).kind)
       expect([words, kinds.includes(name)]).toEqual([words, true])
     }

@@ -118,7 +118,9 @@ export const tangentKind: StatementKind<TangentLine> = {
         label: slopeText,
       },
     ]
-    const under = order === 0 ? curve.accumulates : undefined
+    const area = order === 0 ? curve.accumulates : undefined
+    // A curve that is given by its derivative has that on the next lane already.
+    const under = area?.curve === line.curve ? undefined : area
     if (under) {
       // The slope of an accumulated area is the height of what lies over it.
       const lane = { curve: under.curve, order: under.order }

@@ -6,7 +6,10 @@ import type { Hint, Problem } from '../language/problems'
 import { toPlain } from '../language/print'
 import type { Tree } from '../formula/tree'
 import { namesIn } from '../formula/tree'
+import { lanesOpened } from '../statements'
 import { curveLine } from '../statements/curve'
+import { cutGiven, givenLine } from '../statements/given'
+import { curveText } from '../statements/shared/slots'
 import { numberToFormula } from '../vocabulary/numbers'
 import { newLane } from './edits/lanes'
 import { plainSlider } from './edits/sliders'
@@ -18,6 +21,8 @@ export type Created = { ok: true; study: Study; hints: Hint[] } | { ok: false; p
 
 interface Reading {
   name: string
+  /** Of which derivative the formula is. */
+  order: number
   letter: string
   tree: Tree
   formula: string
@@ -30,10 +35,11 @@ interface Reading {
  * `withValues` become sliders. A span may stand behind it: "for 0 ≤ t ≤ 10".
  */
 export function createStudy(text: string, withValues: readonly string[] = []): Created {
-  const { formula: typed, span } = cutSpan(text)
+  const isGiven = (parseDefinition(text)?.order ?? 0) > 0
+  const { formula: typed, span, known } = isGiven ? cutGiven(text) : { ...cutSpan(text), known: [] }
   const read = readFunction(typed, withValues)
   if ('problems' in read) return { ok: false, problems: read.problems }
-  const { name, letter, tree, formula, hints } = read
+  const { name, order, letter, tree, formula, hints } = read
   const sliders = withValues.filter((n) => n !== letter).map(plainSlider)
   const f = compile(tree, {
     variable: letter,
@@ -53,22 +59,20 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
     return { ok: false, problems: [{ message, fix, from: typed.length, to: text.length }] }
   }
   const [from, to] = cutToDomain(f, -10, 10)
+  const ownSpan = span ?? { from: numberToFormula(from), to: numberToFormula(to) }
+  const line =
+    order > 0
+      ? { ...givenLine({ name, order, body: formula }, ownSpan, known), id: 'line1' }
+      : curveLine('line1', name, formula, ownSpan)
   const study: Study = {
     format: presentFormat,
-    title: `${name}(${letter}) = ${toPlain(tree)}`.slice(0, 120),
+    title: `${curveText({ curve: name, order })}(${letter}) = ${toPlain(tree)}`.slice(0, 120),
     about: '',
     variable: { letter, name: '', unit: '' },
     decimals: 3,
     sliders,
-    lines: [
-      curveLine(
-        'line1',
-        name,
-        formula,
-        span ?? { from: numberToFormula(from), to: numberToFormula(to) },
-      ),
-    ],
-    lanes: [newLane('lane1', name, 0)],
+    lines: [line],
+    lanes: lanesOpened(line).map((above, i) => newLane(`lane${i + 1}`, name, above)),
     frame: null,
     display: usualDisplay,
     answers: noAnswers,
@@ -90,17 +94,29 @@ function readFunction(
   const typed = parseDefinition(text)
   const formula = (typed ? typed.body : text).trim()
   const name = typed?.name ?? 'f'
+  const order = typed?.order ?? 0
+  if (order > 2) {
+    const message = `${name} may be given by its first or second derivative`
+    return { problems: [{ message, from: 0, to: text.length }] }
+  }
   const shift = typed ? text.length - typed.body.trimStart().length : text.search(/\S|$/)
   const letter = typed?.variable ?? (name === 'x' ? 't' : 'x')
   const parsed = parseFormula(formula, { variable: letter, names: withValues })
   if (parsed.ok)
-    return { name, letter, tree: parsed.tree, formula, hints: shifted(parsed.hints, shift) }
+    return { name, order, letter, tree: parsed.tree, formula, hints: shifted(parsed.hints, shift) }
   const missing = new Set(parsed.problems.flatMap((p) => (p.missing ? [p.missing] : [])))
   if (!typed?.variable && missing.size === 1 && parsed.problems.every((p) => p.missing)) {
     const [other] = missing
     const again = parseFormula(formula, { variable: other!, names: withValues })
     if (again.ok && other !== name && !namesIn(again.tree).has(letter)) {
-      return { name, letter: other!, tree: again.tree, formula, hints: shifted(again.hints, shift) }
+      return {
+        name,
+        order,
+        letter: other!,
+        tree: again.tree,
+        formula,
+        hints: shifted(again.hints, shift),
+      }
     }
   }
   return { problems: shifted(parsed.problems, shift) }

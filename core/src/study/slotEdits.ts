@@ -2,7 +2,7 @@ import { parseDefinition } from '../language/definition'
 import { readFormula } from '../language/readFormula'
 import { isCurveMaker, isFormulaLine, kindOf, type Statement, statementSchema } from '../statements'
 import type { SlotKind } from '../statements/contract'
-import { parseCurveRef } from '../statements/shared/slots'
+import { curveText, parseCurveRef } from '../statements/shared/slots'
 import { changeFormula, changeLine } from './edits/lines'
 import { curveLines, curveMakers, readingOf, renameSymbol, symbolProblem } from './edits/names'
 import type { Edit } from './edits/edit'
@@ -93,6 +93,11 @@ function editTarget(study: Study, line: Statement, field: string, text: string):
 function editFormula(study: Study, line: Statement, text: string): SlotEdit {
   if (!isFormulaLine(line)) return no('only a curve has a formula')
   const typed = parseDefinition(text)
+  const order = 'order' in line ? line.order : 0
+  if (typed && typed.order !== order) {
+    const named = curveText({ curve: line.name, order })
+    return no(`this line gives ${named}: say “let ${text.trim()}” to add another`)
+  }
   const formula = (typed ? typed.body : text).trim()
   const edits: Edit[] = []
   const { letter } = study.variable

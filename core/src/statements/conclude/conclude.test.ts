@@ -124,6 +124,7 @@ describe('one name never means two functions', () => {
     ['g(x) = x', "conclude g as h''", 'Taking g as f′′: conclusions about f'],
     ['f(x) = x', 'conclude f as f', 'Taking f as f: conclusions about f'],
     ['f(x) = x', "conclude f' as f'", 'Taking f′ as f′: conclusions about f'],
+    ["y'(x) = x", "conclude y' as y'", 'Taking y′ as y′: conclusions about y'],
   ])('%s, %s', (formula, words, sentence) => {
     expect(told(formula, words).sentence.startsWith(sentence)).toBe(true)
   })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countPrimes } from '../../language/primes'
 import { formatShort, numberToFormula } from '../../vocabulary/numbers'
 import {
   emptyResult,
@@ -38,10 +39,11 @@ const isItself = ({ order, taken }: ConcludeLine) => order === primesOf(taken)
 /**
  * The name of the function that is spoken of, one that no other curve of the study has, so that one
  * name never means two functions: f where it is free, else the curve's own where its graph is taken
- * for what it is.
+ * for what it is; that of a derivative always.
  */
 function subjectOf(line: ConcludeLine, { isCurve }: { isCurve(text: string): boolean }): string {
   const isFree = (letter: string) => !isCurve(letter) || (isItself(line) && letter === line.curve)
+  if (isItself(line) && line.order > 0) return line.curve
   if (isFree('f')) return 'f'
   return isItself(line) ? line.curve : (['h', 'g', 'k', 'F'].find(isFree) ?? 'f')
 }
@@ -60,7 +62,8 @@ export const concludeKind: StatementKind<ConcludeLine> = {
   sentence(line, context) {
     const subject = subjectOf(line, context)
     const taken = choice('taken', line.taken, orders, subject)
-    const isAnother = isItself(line) && subject === line.curve && subject !== 'f'
+    const isAnother =
+      line.order === 0 && isItself(line) && subject === line.curve && subject !== 'f'
     return [
       { text: 'Taking ' },
       curveSlot(line, context),
@@ -102,7 +105,6 @@ export const concludeKind: StatementKind<ConcludeLine> = {
   },
 }
 
-const countPrimes = (text: string) => text.replaceAll('″', '′′').length
 const primeText = (order: number) => '′'.repeat(order)
 
 /** A function of the subject among its derivatives; the member says f whatever its name is. */

@@ -1,4 +1,5 @@
 import { derivativeToLatex, nameToLatex, toLatex } from '../../language/latex'
+import { countPrimes } from '../../language/primes'
 import { toPlain } from '../../language/print'
 import type { SpanText } from '../../vocabulary/members'
 import { boundIn, parseSpan } from '../../vocabulary/values'
@@ -16,9 +17,7 @@ export const curveText = ({ curve, order }: CurveRef) => curve + '′'.repeat(or
 export function parseCurveRef(text: string): CurveRef | null {
   const match = /^\s*(\p{L}(?:[₀-₉]{1,3}|_[A-Za-z])?)\s*(['′’"″‴]*)\s*$/u.exec(text)
   if (!match) return null
-  const worth: Record<string, number> = { '"': 2, '″': 2, '‴': 3 }
-  const order = [...match[2]!].reduce((total, mark) => total + (worth[mark] ?? 1), 0)
-  return { curve: match[1]!, order }
+  return { curve: match[1]!, order: countPrimes(match[2]!) }
 }
 
 export const curveSlot = (ref: CurveRef, context: SentenceContext): Phrase => ({
