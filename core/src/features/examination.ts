@@ -88,6 +88,8 @@ export interface Examination {
   unresolved: [number, number][]
   /** Those of them on which its sign could not be settled. */
   openSigns: [number, number][]
+  /** Those on which it could not be settled where, or how, it breaks. */
+  openBreaks: [number, number][]
   /** Boxes looked at, as a measure of the work. */
   boxes: number
 }

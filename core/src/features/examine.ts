@@ -57,6 +57,7 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
   const breaks = breaksOf(study, whole.splits, joints)
   // What a place is, when its sides cannot be told, is not settled.
   const places = joints.flatMap((joint) => (joint.settled ? [] : [joint.mark.enclosure]))
+  const openBreaks = mergeOpen([...whole.unresolved, ...places])
   const openSigns = mergeOpen([...whole.unresolved, ...zeros.unresolved, ...places])
   unresolved.push(...places)
   for (const cell of cells) if (!cell.settled) unresolved.push({ lo: cell.from, hi: cell.to })
@@ -121,6 +122,7 @@ export function* examineInSteps(f: RealFunction, from: number, to: number): Step
     complete: open.length === 0,
     unresolved: open,
     openSigns,
+    openBreaks,
     boxes: Math.ceil(budget.boxes),
   }
 }
@@ -185,6 +187,7 @@ const unsettled = (from: number, to: number): Examination => ({
   complete: false,
   unresolved: [[from, to]],
   openSigns: [[from, to]],
+  openBreaks: [[from, to]],
   boxes: 0,
 })
 

@@ -51,7 +51,7 @@ const everyday: readonly Everyday[] = [
     ],
     own: as('secant'),
   },
-  { said: ['mean value theorem', 'mean rate', 'average slope'], own: as('average rate') },
+  { said: ['mean rate', 'average slope'], own: as('average rate') },
   { said: ['mean value', 'mean'], own: as('average') },
   { said: ['evaluate', 'height'], own: as('value') },
   {

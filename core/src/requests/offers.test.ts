@@ -16,7 +16,7 @@ const everyday: readonly (readonly [words: string, sentence: string])[] = [
   ['second derivative of q', 'Rate of change of the rate q′′(t) = −3.24 sin(0.9t)'],
   ['chord of q from 1 to 3', 'Secant to q from t = 1 to t = 3'],
   ['Δy', 'Secant to q from t = a to t = a + h'],
-  ['mean value theorem', 'Average rate of q over [0, 10]'],
+  ['mean value theorem', 'Mean value theorem for q on [0, 10]'],
   ['mean of q over 1 to 4', 'Average of q over [1, 4]'],
   ['average slope of q between t = 1 and t = 4', 'Average rate of q over [1, 4]'],
   ['q(3)', 'Value of q at t = 3'],

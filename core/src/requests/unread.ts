@@ -16,6 +16,7 @@ const joining = new Set([
   ...['calculate', 'determine', 'put', 'make', 'let', 'use', 'using', 'all', 'any', 'curve'],
   ...['line', 'graph', 'function', 'point', 'points', 'place', 'places', 'value', 'values'],
   ...['interval', 'span', 'number', 'equal', 'equals', 'that', 'this', 'through', 'whole'],
+  ...['apply', 'applies', 'hold', 'holds', 'check', 'can', 'calculus', 'theorem', 'test'],
 ])
 
 /** Longer texts are formulas or pasted by mistake; each word costs another look at all offers. */

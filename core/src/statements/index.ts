@@ -20,6 +20,7 @@ import { readingsKind } from './readings'
 import { secantKind } from './secant'
 import { spansOf, textsOf, renamed } from './shared/uses'
 import { signsKind } from './signs'
+import { theoremKind } from './theorem/theorem'
 import { tableKind } from './table'
 import { tangentKind } from './tangent'
 import { valueKind } from './value'
@@ -52,6 +53,7 @@ const kinds = [
   distanceKind,
   limitKind,
   continuityKind,
+  theoremKind,
 ] as const
 
 type LineOf<K> = K extends StatementKind<infer L> ? L : never

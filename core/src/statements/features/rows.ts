@@ -1,6 +1,6 @@
-import type { Examination } from '../../features/examination'
+import type { BreakKind, Examination, Extreme } from '../../features/examination'
 import { endsBelong, intervalText } from '../shared/intervals'
-import { withUnit } from '../../vocabulary/units'
+import { listed, withUnit } from '../../vocabulary/units'
 import type { LineContext, Readout, ResultRow } from '../contract'
 import type { SpanFacts } from '../shared/spanFacts'
 import type { FeaturesLine } from './line'
@@ -32,6 +32,69 @@ export function candidateRows(
     })
 }
 
+/** Candidates beyond this are counted, not listed in a sentence. */
+const mostSaid = 6
+
+/**
+ * Why the absolute extremes are what they are: by the values at the candidates, and beside breaks by
+ * what the curve tends to. Without the ends of a span they are not decided so.
+ */
+export function extremeReasons(
+  name: string,
+  line: FeaturesLine,
+  found: Examination,
+  facts: SpanFacts,
+  { variable, decimals }: LineContext,
+): string[] {
+  if (!line.ends) return []
+  const values = found.candidates
+    .filter(({ value }) => Number.isFinite(value))
+    .map((feature) => certainly(facts, feature, decimals).value)
+  const isBroken = found.breaks.some(({ kind }) => breaksOff.includes(kind))
+  return (['highest', 'lowest'] as const).flatMap((which) => {
+    const extreme = found[which]
+    const isAtCandidate = extreme?.at.some((at) => found.candidates.some(({ x }) => x === at.x))
+    if (!extreme || !isAtCandidate || values.length < 2) return []
+    const { value } = certainly(facts, extreme.at[0]!, decimals)
+    const places = extreme.at.map((at) => certainly(facts, at, decimals).x)
+    const along = heldAlong(extreme, found, facts, decimals)
+    const where = along
+      ? `all along ${along}`
+      : `at ${variable.letter} = ${listed(places, mostSaid)}`
+    const [most, beyond] = which === 'highest' ? ['largest', 'larger'] : ['smallest', 'smaller']
+    const among =
+      values.length > mostSaid
+        ? `the ${values.length} candidates`
+        : `the candidates: ${listed(values, mostSaid)}`
+    const beside = isBroken ? `, and nothing that it tends to beside a break is ${beyond}` : ''
+    return [
+      `${name} is ${which} ${where}, because ${value} is the ${most} of its values at ${among}${beside}.`,
+    ]
+  })
+}
+
+/** The stretch on which an extreme is held, or null where it is taken at places alone. */
+export function heldAlong(
+  extreme: Extreme,
+  { level, breaks }: Pick<Examination, 'level' | 'breaks'>,
+  { f }: Pick<SpanFacts, 'f'>,
+  decimals: number,
+): string | null {
+  const held = level.find(([a, b]) => f.value((a + b) / 2) === extreme.value)
+  const closed = held && endsBelong(f, held, 'level', breaks)
+  return held && closed ? intervalText(held, closed, Math.max(3, decimals)) : null
+}
+
+/** Where a curve may come near to values that it does not take. */
+const breaksOff: readonly BreakKind[] = [
+  'jump',
+  'displaced',
+  'hole',
+  'pole',
+  'domain-end',
+  'oscillation',
+]
+
 /** The absolute extremes, decided by the candidates; without its ends a span may have none. */
 export function extremes(
   line: FeaturesLine,
@@ -46,10 +109,8 @@ export function extremes(
     const first = inside[0]
     if (!first) return []
     const { value, x } = certainly(facts, first, decimals)
-    const level = found.level.find(([a, b]) => facts.f.value((a + b) / 2) === extreme.value)
-    if (level) {
-      const closed = endsBelong(facts.f, level, 'level', found.breaks)
-      const along = intervalText(level, closed, Math.max(3, decimals))
+    const along = heldAlong(extreme, found, facts, decimals)
+    if (along) {
       const text = `${withUnit(value, unit)} all along ${along}`
       return [{ id: label, label, text, value: extreme.value }]
     }

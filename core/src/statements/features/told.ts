@@ -14,7 +14,7 @@ import { curveText } from '../shared/slots'
 import type { SpanFacts } from '../shared/spanFacts'
 import type { FeaturesLine } from './line'
 import { listOf } from './lists'
-import { candidateRows, extremes } from './rows'
+import { candidateRows, extremeReasons, extremes } from './rows'
 import { certainly } from './certainly'
 
 export function told(
@@ -84,6 +84,7 @@ export function told(
         ([a, b]) =>
           `${name} is level from ${letter} = ${show(a)} to ${show(b)}: a stretch, not points.`,
       ),
+      ...(decides ? extremeReasons(name, line, found, facts, context) : []),
       ...(decides
         ? missingExtremes(found, name, `${span}${line.ends ? '' : ' without its ends'}`)
         : []),

@@ -1,9 +1,8 @@
 import { z } from 'zod'
 import type { RealFunction } from '../../evaluate/compile'
-import { solveInSteps } from '../../features/solve'
 import { placeTextSchema } from '../../vocabulary/members'
-import type { CurveResult } from '../contract'
 import { overSpanFields } from '../shared/overSpan'
+import type { Question } from '../shared/solving'
 
 /** Where is q′ = 2 on [0, 10]; where does q meet r. */
 export const whereLineSchema = z.strictObject({
@@ -16,12 +15,10 @@ export const whereLineSchema = z.strictObject({
 
 export type WhereLine = z.infer<typeof whereLineSchema>
 
-export interface Asked {
+export interface Asked extends Question {
   ok: true
-  curve: CurveResult
   /** The number that is asked for; null where it is another curve. */
   level: number | null
-  question: Parameters<typeof solveInSteps>
 }
 
 export type Target =

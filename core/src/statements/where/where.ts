@@ -1,9 +1,6 @@
-import type { RealFunction } from '../../evaluate/compile'
-import { solveInSteps, type Solutions } from '../../features/solve'
-import type { Steps } from '../../features/budget'
+import type { Solutions } from '../../features/solve'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
-import { keyOf } from '../../formula/tree'
 import { formatShort } from '../../vocabulary/numbers'
 import {
   type CurveResult,
@@ -18,6 +15,7 @@ import {
   type StatementKind,
 } from '../contract'
 import { lookOverFormula } from '../shared/overSpan'
+import { solved, solvingOf } from '../shared/solving'
 import {
   curvesMeant,
   curveSlot,
@@ -133,25 +131,6 @@ function questionOf(line: WhereLine, context: LineContext): Asked | (Target & { 
   const { f } = curve.derivative(line.order)
   const { level, other } = target
   return { ok: true, curve, level, question: [f, other ?? level!, from, to] }
-}
-
-/** A function by what it is, whatever object it is. */
-const functionKey = ({ tree, parameters }: RealFunction) =>
-  `${keyOf(tree)} ${JSON.stringify(parameters)}`
-
-/** The work on a question, and its outcome once there is one. */
-const solvingOf = ({ curve, question }: Asked, context: LineContext) => {
-  const [f, target, from, to] = question
-  const wanted = typeof target === 'number' ? target : functionKey(target)
-  return context.memo(curve, `where ${functionKey(f)} ${wanted} ${from} ${to}`, () => ({
-    work: solveInSteps(...question),
-    found: null as Solutions | null,
-  }))
-}
-
-/** Work that was stopped before goes on where it was, and what is solved is not solved again. */
-function* solved(solving: ReturnType<typeof solvingOf>): Steps<Solutions> {
-  return (solving.found ??= yield* solving.work)
 }
 
 /** What the curve is to be equal to: a level, or another curve. */
