@@ -41,7 +41,7 @@ export {
   countByBound,
   errorBoundOf,
   fittedOrder,
-  smallestCount,
+  countsKept,
   sumErrorBound,
   usualOrder,
 } from './calculus/sumErrors'

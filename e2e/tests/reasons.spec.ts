@@ -203,3 +203,20 @@ test('from a graph of f′ with a value given, f is drawn', async ({ page, bench
   // x³ - 3x + 7 at 1, by hand.
   await expect(bench.output('Value of A at x = 1', 'value')).toHaveText('5.000')
 })
+
+test('a curve given by its derivative asks for a value, and a theorem tells which condition fails', async ({
+  bench,
+}) => {
+  await bench.open("f'(x) = -1 if x < 1; 2 otherwise for -2 ≤ x ≤ 4")
+  const given = bench.working.getByRole('listitem', { name: /^Let f′\(x\)/ })
+  await expect(given).toContainText('f(−2) = 0 is taken until another value is typed')
+  await expect(given).toContainText('At x = 1, f′ jumps, so f has a kink there.')
+  await expect(bench.lane('f')).toBeVisible()
+  await expect(bench.lane('f′')).toBeVisible()
+  await bench.say('mean value theorem')
+  const theorem = bench.working.getByRole('listitem', { name: /^Mean value theorem for f/ })
+  await expect(theorem).toContainText('f is not differentiable on (−2, 4): at x = 1 it has a kink.')
+  await theorem.getByRole('combobox').selectOption({ label: 'Extreme value theorem' })
+  // f falls by 3 to x = 1 and rises by 6 from there.
+  await expect(theorem.locator('output').filter({ hasText: '−3.000' })).toBeVisible()
+})

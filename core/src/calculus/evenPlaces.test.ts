@@ -20,14 +20,17 @@ test('each place is the double nearest to the exact one, by arithmetic with frac
       fc.constantFrom(0, 0.25, 0.5, 1),
       (p, q, count, position) => {
         const [from, to] = [p[0] / p[1], q[0] / q[1]]
-        const place = evenPlaces(from, to, count, position)
+        const { at, exactly } = evenPlaces(from, to, count, position)
         const [a, b, s] = [from, to, position].map((v) => rationalFromDecimal(String(v)))
         for (let i = 0; i < count; i++) {
           // a + (b − a)(i + s)/count, with whole numbers above and below.
           const [n, d] = [b!.n * a!.d - a!.n * b!.d, a!.d * b!.d]
           const above = a!.n * d * s!.d * BigInt(count) + n * a!.d * (BigInt(i) * s!.d + s!.n)
           const exact = { n: above, d: a!.d * d * s!.d * BigInt(count) }
-          expect(place(i)).toBe(toNumber(exact) + 0)
+          expect(at(i)).toBe(toNumber(exact) + 0)
+          const found = exactly(i)!
+          if (found.kind !== 'number') throw new Error('no fraction')
+          expect(found.exact.n * exact.d).toBe(exact.n * found.exact.d)
         }
       },
     ),

@@ -1,7 +1,8 @@
 import type { RealFunction } from '../evaluate/compile'
 import type { Accumulation } from './accumulate'
 import { compensatedSum } from './quadrature'
-import type { Strip, SumRule } from './riemann'
+import { heightReader, type ReadHeights } from './readHeights'
+import { readEnds, type Strip, type SumRule } from './riemann'
 
 /** The top of strips as a function, and where on each it may cross f. */
 export interface Sliver {
@@ -24,10 +25,11 @@ export function stripTop(
   f: RealFunction,
   strips: readonly Strip[],
   rule: SumRule,
+  read: ReadHeights = heightReader(f, strips[0]!.from, strips.at(-1)!.to),
 ): (strip: number, x: number) => number {
   if (rule !== 'trapezoid' && rule !== 'simpson') return (i) => strips[i]!.height
   const ends = Float64Array.from([...strips.map((s) => s.from), strips.at(-1)!.to])
-  const ys = f.values(ends)
+  const ys = readEnds(read, ends)
   if (rule === 'trapezoid') {
     return (i, x) => {
       const { from, to } = strips[i]!
@@ -60,10 +62,15 @@ export function overShort(
   rule: SumRule,
   area: Pick<Accumulation, 'value'>,
   turns: readonly number[],
+  read?: ReadHeights,
 ): OverShort {
-  const top = stripTop(f, strips, rule)
+  const top = stripTop(f, strips, rule, read)
   const level = rule !== 'trapezoid' && rule !== 'simpson'
   const slivers: Sliver[] = []
+  /** Beside a place that may be a break the top need not be met, though the height was read there. */
+  const isMet = ({ sample, height }: Strip, side: -1 | 1) =>
+    !isNearOne(turns, sample) ||
+    Math.abs(f.beside(sample, side, 0)[0]! - height) <= 1e-12 * Math.abs(height)
   let next = 0
   // Neighbours share an end: its area is worked out once.
   let [end, atEnd] = [NaN, NaN]
@@ -85,7 +92,7 @@ export function overShort(
   strips.forEach((strip, i) => {
     const [low, high] = strip.from <= strip.to ? [strip.from, strip.to] : [strip.to, strip.from]
     while (next < turns.length && turns[next]! <= low) next += 1
-    if (level && !(turns[next]! < high)) {
+    if (level && !(turns[next]! < high) && !isNearOne(turns, strip.sample)) {
       // f is monotone on the strip: its top meets f where the height was read and nowhere else.
       const { sample } = strip
       if (sample > low && sample < high) {
@@ -107,7 +114,9 @@ export function overShort(
       const [a, b] = [cuts[j - 1]!, cuts[j]!]
       if (!(a < b)) continue
       // A level top meets f where its height was read, and on a stretch without turns only there.
-      const met = level && (a === strip.sample || b === strip.sample)
+      const met =
+        level &&
+        ((a === strip.sample && isMet(strip, 1)) || (b === strip.sample && isMet(strip, -1)))
       const crossing = met ? null : crossingBetween(gap, a, b)
       if (crossing !== null) edges.push(crossing)
       if (j < cuts.length - 1) edges.push(b)
@@ -120,6 +129,18 @@ export function overShort(
     short: compensatedSum(slivers.map((s) => Math.max(0, -s.area))),
     slivers,
   }
+}
+
+/** Whether one of places in order is a place, but for rounding. */
+function isNearOne(places: readonly number[], x: number): boolean {
+  const slack = 1e-9 * Math.max(1, Math.abs(x))
+  let [a, b] = [0, places.length]
+  while (a < b) {
+    const middle = (a + b) >> 1
+    if (places[middle]! < x - slack) a = middle + 1
+    else b = middle
+  }
+  return a < places.length && places[a]! <= x + slack
 }
 
 /** The area under a top, which is a polynomial of degree 2 at most: Simpson's rule is exact. */

@@ -15,7 +15,7 @@ import {
   readingsProblem,
   type RealFunction,
   riemannSum,
-  smallestCount,
+  countsKept,
   sumErrorBound,
   type SumRule,
   sumRules,
@@ -219,12 +219,14 @@ describe('errors and their orders', () => {
     expect(countByBound(f, { ...options, rule: 'midpoint' })).toBe(29)
     expect(countByBound(f, { ...options, rule: 'simpson' })).toBe(8)
     for (const rule of ['trapezoid', 'midpoint', 'simpson'] as const) {
-      const tried = smallestCount(f, { ...options, rule })!
-      expect(tried.count).toBeLessThanOrEqual(countByBound(f, { ...options, rule })!)
-      expect(tried.error).toBeLessThan(0.0001)
-      const fewer = tried.count - (rule === 'simpson' ? 2 : 1)
-      const before = riemannSum(f, { from: 1, to: 2, count: fewer, rule }).sum - Math.log(2)
-      expect(Math.abs(before)).toBeGreaterThanOrEqual(0.0001)
+      const sure = countByBound(f, { ...options, rule })!
+      const kept = countsKept(f, { ...options, rule, sure })!
+      expect(kept.from).toBeLessThanOrEqual(sure)
+      expect(kept).toMatchObject({ proven: true, early: null })
+      const errorOf = (count: number) =>
+        Math.abs(riemannSum(f, { from: 1, to: 2, count, rule }).sum - Math.log(2))
+      expect(errorOf(kept.from)).toBeLessThan(0.0001)
+      expect(errorOf(kept.from - (rule === 'simpson' ? 2 : 1))).toBeGreaterThanOrEqual(0.0001)
     }
   })
 })

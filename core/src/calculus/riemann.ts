@@ -2,6 +2,7 @@ import type { RealFunction } from '../evaluate/compile'
 import { extremesOnStrips } from '../features/stripExtremes'
 import { compensatedSum } from './quadrature'
 import { evenPlaces } from './evenPlaces'
+import { heightReader, type ReadHeights } from './readHeights'
 
 export const sumRules = [
   'left',
@@ -36,6 +37,8 @@ export interface SumOptions {
   to: number
   count: number
   rule: SumRule
+  /** How heights are read, where it has been made for this span already. */
+  read?: ReadHeights
 }
 
 /** Throws RangeError for a count, a position or an end that makes no strips. */
@@ -66,9 +69,9 @@ export function positionOf(rule: SumRule): number | null {
 
 /** The ends of `count` equal strips; the outer ones are the ends of the span exactly. */
 export function stripEnds(from: number, to: number, count: number): Float64Array {
-  const place = evenPlaces(from, to, count)
+  const { at } = evenPlaces(from, to, count)
   return Float64Array.from({ length: count + 1 }, (_, i) =>
-    i === 0 ? from : i === count ? to : place(i),
+    i === 0 ? from : i === count ? to : at(i),
   )
 }
 
@@ -81,30 +84,30 @@ export function stripEnds(from: number, to: number, count: number): Float64Array
  */
 export function riemannSum(f: RealFunction, options: SumOptions): RiemannSum {
   checkStrips(options)
-  const { from, to, count, rule } = options
+  const { from, to, count, rule, read = heightReader(f, from, to) } = options
   const ends = stripEnds(from, to, count)
   const position = positionOf(rule)
   const strips =
     position !== null
-      ? readStrips(f, ends, position)
+      ? readStrips(read, ends, position)
       : rule === 'lower' || rule === 'upper'
         ? extremeStrips(f, ends, rule)
-        : curvedStrips(f, ends, rule as 'trapezoid' | 'simpson')
+        : curvedStrips(read, ends, rule as 'trapezoid' | 'simpson')
   return { sum: compensatedSum(strips.map((s) => s.area)) + 0, strips }
 }
 
 /** The sum alone, without its strips: for trying many counts. Rules as in `riemannSum`. */
 export function riemannTotal(f: RealFunction, options: SumOptions): number {
   checkStrips(options)
-  const { from, to, count, rule } = options
+  const { from, to, count, rule, read = heightReader(f, from, to) } = options
   const position = positionOf(rule)
   if (rule === 'lower' || rule === 'upper') return riemannSum(f, options).sum
   const ends = stripEnds(from, to, count)
   const width = (to - from) / count
   if (position !== null) {
-    return compensatedSum(f.values(samplesOf(ends, position))) * width
+    return compensatedSum(readSamples(read, ends, position).heights) * width
   }
-  const ys = f.values(ends)
+  const ys = readEnds(read, ends)
   const simpson = rule === 'simpson'
   const weighted = ys.map((y, i) => {
     const outer = i === 0 || i === count
@@ -114,18 +117,25 @@ export function riemannTotal(f: RealFunction, options: SumOptions): number {
   return compensatedSum(weighted) * width
 }
 
-/** Where each strip is read: at a share of its width, as exactly as doubles allow. */
-function samplesOf(ends: Float64Array, position: number): Float64Array {
+/** Where each strip is read: at a share of its width, as exactly as doubles allow; with what is read. */
+function readSamples(read: ReadHeights, ends: Float64Array, position: number) {
   const count = ends.length - 1
-  if (position === 0) return ends.slice(0, count)
-  if (position === 1) return ends.slice(1)
-  const place = evenPlaces(ends[0]!, ends[count]!, count, position)
-  return Float64Array.from({ length: count }, (_, i) => place(i))
+  const places = evenPlaces(ends[0]!, ends[count]!, count, position)
+  const samples =
+    position === 0
+      ? ends.slice(0, count)
+      : position === 1
+        ? ends.slice(1)
+        : Float64Array.from({ length: count }, (_, i) => places.at(i))
+  return { samples, heights: read(samples, places.exactly) }
 }
 
-function readStrips(f: RealFunction, ends: Float64Array, position: number): Strip[] {
-  const samples = samplesOf(ends, position)
-  const heights = f.values(samples)
+/** The heights at the ends of strips. */
+export const readEnds = (read: ReadHeights, ends: Float64Array) =>
+  read(ends, evenPlaces(ends[0]!, ends.at(-1)!, ends.length - 1).exactly)
+
+function readStrips(read: ReadHeights, ends: Float64Array, position: number): Strip[] {
+  const { samples, heights } = readSamples(read, ends, position)
   return Array.from(heights, (height, i): Strip => {
     const [a, b] = [ends[i]!, ends[i + 1]!]
     return { from: a, to: b, sample: samples[i]!, height, area: height * (b - a) }
@@ -140,8 +150,12 @@ function extremeStrips(f: RealFunction, ends: Float64Array, rule: 'lower' | 'upp
 }
 
 /** Strips with a slanted or curved top: the mean height is what a rectangle of that area has. */
-function curvedStrips(f: RealFunction, ends: Float64Array, rule: 'trapezoid' | 'simpson'): Strip[] {
-  const ys = f.values(ends)
+function curvedStrips(
+  read: ReadHeights,
+  ends: Float64Array,
+  rule: 'trapezoid' | 'simpson',
+): Strip[] {
+  const ys = readEnds(read, ends)
   const count = ends.length - 1
   return Array.from({ length: count }, (_, i): Strip => {
     const [a, b] = [ends[i]!, ends[i + 1]!]

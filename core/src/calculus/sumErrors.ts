@@ -1,9 +1,9 @@
 import { differentiate } from '../algebra/differentiate'
-import { stretchesOf } from '../features/splits'
-import { budgetOf, finish } from '../features/budget'
 import { countParts } from '../formula/tree'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
+import { breaksIn } from './errorOrder'
+import { heightReader } from './readHeights'
 import { checkStrips, riemannTotal, type SumRule } from './riemann'
 
 /** Rules whose error has a known order; the others read no fixed place. */
@@ -67,28 +67,21 @@ export function derivativeBound(f: RealFunction, order: number, from: number, to
 
 /** Whether no derivative up to an order jumps or is missing: at kinks the sides of f differ. */
 function isSmooth(f: RealFunction, order: number, from: number, to: number): boolean {
-  const places = new Set<number>()
-  for (const { x } of breaksOf(f, from, to)) places.add(x)
-  for (const x of places) {
-    if (x <= from || x >= to) continue
+  for (const x of breaksIn(f, from, to)) {
     const [left, right] = [f.beside(x, -1, order), f.beside(x, 1, order)]
     const alike = left.every((v, k) => {
       const slack = 1e-9 * Math.max(1, Math.abs(v))
       return Number.isFinite(v) && Math.abs(v - right[k]!) <= slack
     })
-    if (!alike || !Number.isFinite(f.value(x))) return false
+    const value = f.value(x)
+    const isDisplaced = !(Math.abs(value - left[0]!) <= 1e-9 * Math.max(1, Math.abs(value)))
+    if (!alike || isDisplaced) return false
   }
-  return f
-    .beside(from, 1, order)
-    .concat(f.beside(to, -1, order))
-    .every(Number.isFinite)
-}
-
-/** Where the formula is cut: bars, steps, pieces, roots, denominators. */
-function breaksOf(f: RealFunction, from: number, to: number): { x: number }[] {
-  const tree = withValues(f.tree, f.parameters)
-  const { splits } = finish(stretchesOf(tree, f.variable, from, to, budgetOf(2000)))
-  return splits.map(({ enclosure: { lo, hi } }) => ({ x: lo + (hi - lo) / 2 }))
+  return [f.beside(from, 1, order), f.beside(to, -1, order)].every((found, i) => {
+    const value = f.value(i === 0 ? from : to)
+    const slack = 1e-9 * Math.max(1, Math.abs(value))
+    return found.every(Number.isFinite) && Math.abs(value - found[0]!) <= slack
+  })
 }
 
 /**
@@ -145,67 +138,82 @@ export function fittedOrder(
   return b
 }
 
-/** Strip counts that are tried one by one before counts are doubled. */
-const eachTried = 400
+/** Strip counts that are tried one by one; beyond them, in steps up to the greatest. */
+export const eachTried = 400
 export const mostTried = 1 << 16
 /** What trying may cost in values of f, for a short formula and for a long one. */
-const [mostValues, mostPartsValued] = [1_000_000, 60_000_000]
+const [mostValues, mostPartsValued] = [1_500_000, 60_000_000]
+/** How far apart counts are tried beyond those that are tried one by one. */
+const growth = 1.3
 
-export interface CountNeeded {
-  count: number
-  error: number
+export interface CountsKept {
+  /** From this count on the error stays below the tolerance, as far as is known. */
+  from: number
+  /** Whether that is proven for every larger count, or only for those that were tried. */
+  proven: boolean
+  /** A smaller count that meets the tolerance by chance, and a larger one that does not; or null. */
+  early: { meets: number; fails: number } | null
 }
 
 /**
- * The smallest count of strips with |sum − area| below a tolerance, by trying: each count up to 400,
- * then doubling and closing in, which takes the error to fall from there on. Null where 65,536 strips
- * are not enough, or a very long formula would cost too much. Simpson's rule is tried with even
- * counts.
+ * From which count of strips on |sum − area| stays below a tolerance. `sure` is a count from which a
+ * bound of the error guarantees it, or null: what lies below it is tried one by one, where that is
+ * not too much, and then the answer is proven. Else counts are tried one by one up to 400, then in
+ * steps of 30 % to 65,536 and closed in on between the last that fails and the next. Null where the
+ * largest one tried still fails. Simpson's rule is tried with even counts.
  */
-export function smallestCount(
+export function countsKept(
   f: RealFunction,
-  options: { from: number; to: number; rule: SumRule; area: number; tolerance: number },
-): CountNeeded | null {
-  const { from, to, rule, area, tolerance } = options
+  options: {
+    from: number
+    to: number
+    rule: SumRule
+    area: number
+    tolerance: number
+    sure: number | null
+  },
+): CountsKept | null {
+  const { from, to, rule, area, tolerance, sure } = options
   if (!(tolerance > 0)) throw new RangeError(`a tolerance is above 0: ${tolerance}`)
   const step = rule === 'simpson' ? 2 : 1
   checkStrips({ from, to, count: step, rule })
   let left = Math.min(mostValues, mostPartsValued / countParts(f.tree))
-  const errorFor = (count: number) => {
+  const read = heightReader(f, from, to)
+  const meets = (count: number) => {
     left -= count
-    return Math.abs(riemannTotal(f, { from, to, count, rule }) - area)
+    const error = Math.abs(riemannTotal(f, { from, to, count, rule, read }) - area)
+    return error < tolerance
   }
-  for (let n = step; n <= eachTried && left > 0; n += step) {
-    const error = errorFor(n)
-    if (error < tolerance) return { count: n, error }
+  let [first, failed, reached] = [0, 0, 0]
+  /** The first count tried behind the last that fails. */
+  let behind = 0
+  const look = (count: number) => {
+    const good = meets(count)
+    if (good && first === 0) first = count
+    if (!good) [failed, behind] = [count, 0]
+    else if (behind === 0) behind = count
+    reached = count
+    return good
   }
-  let low = { count: eachTried, error: errorFor(eachTried) }
-  let high = { count: 2 * eachTried, error: errorFor(2 * eachTried) }
-  while (high.error >= tolerance) {
-    low = high
-    const count = 2 * high.count
-    if (count > mostTried || left <= 0) return null
-    high = { count, error: errorFor(count) }
+  const isProvable = sure !== null && sure <= eachTried
+  const each = isProvable ? sure : eachTried
+  for (let n = step; n < each + step && left > 0; n += step) look(n)
+  if (!isProvable) {
+    for (let n = each * growth; n < mostTried * growth && left > n; n *= growth) {
+      look(Math.min(mostTried, Math.round(n / step) * step))
+    }
   }
-  for (let i = 0; high.count - low.count > step; i++) {
-    if (left <= 0) return null
-    // By the power of n with which the error falls, and in turns by halving the gap.
-    const share = i % 3 === 2 ? 0.5 : powerShare(low, high, tolerance)
-    const way = Math.round((share * (high.count - low.count)) / step) * step
-    const count = low.count + Math.max(step, Math.min(way, high.count - low.count - step))
-    const tried = { count, error: errorFor(count) }
-    if (tried.error < tolerance) high = tried
-    else low = tried
+  if (failed === reached) return null
+  let [low, high] = [failed, behind]
+  // Between a count that fails and the next one that was tried.
+  while (high - low > step && left > high) {
+    const middle = low + Math.max(step, Math.round((high - low) / 2 / step) * step)
+    if (middle >= high) break
+    if (meets(middle)) high = middle
+    else low = middle
   }
-  return high
-}
-
-/** How far between two counts the error meets a tolerance if it falls like a power of the count. */
-function powerShare(low: CountNeeded, high: CountNeeded, tolerance: number): number {
-  const order = Math.log(low.error / high.error) / Math.log(high.count / low.count)
-  const meets = low.count * (low.error / tolerance) ** (1 / order)
-  const share = (meets - low.count) / (high.count - low.count)
-  return Number.isFinite(share) ? share : 0.5
+  const early = first > 0 && first < low ? { meets: first, fails: low } : null
+  return { from: high, proven: isProvable, early }
 }
 
 /** The smallest count whose error bound is below a tolerance, or null where there is no bound or no such count. */

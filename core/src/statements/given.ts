@@ -158,10 +158,12 @@ function valuePhrases(line: GivenLine, context: SentenceContext): Phrase[] {
   return orders.flatMap((order, i): Phrase[] => {
     const field = valueMembers[order as 0 | 1]
     const head = curveText({ curve: line.name, order })
+    const latex = derivativeToLatex(line.name, order, context.variable.letter, 'primes')
     return [
-      { text: i === 0 ? `, with ${head}(` : ` and ${head}(` },
+      { text: i === 0 ? ', with ' : ' and ' },
+      { text: `${head}(`, latex: `${latex}(` },
       i === 0 ? { slot: 'place', field: 'at', ...at } : { text: at.text, latex: at.latex },
-      { text: ') = ' },
+      { text: ') = ', latex: ') =' },
       { slot: 'number', field, ...placeText(line[field] ?? '0', context) },
     ]
   })
@@ -172,11 +174,9 @@ function valuesAsked(line: GivenLine, { number }: LineContext): string[] {
   const unsaid = valueMembers
     .slice(0, line.order)
     .flatMap((member, order) =>
-      line[member] === undefined
-        ? [`${curveText({ curve: line.name, order })}(${line.at}) = 0`]
-        : [],
+      line[member] === undefined ? [`${curveText({ curve: line.name, order })}(${at}) = 0`] : [],
     )
-  if (unsaid.length === 0 || !number(line.at).ok) return []
+  if (unsaid.length === 0) return []
   const named = curveText({ curve: line.name, order: line.order })
   const taken = `${unsaid.reverse().join(' and ')} ${unsaid.length > 1 ? 'are' : 'is'} taken`
   return [`${named} alone does not decide ${line.name}: ${taken} until another value is typed.`]

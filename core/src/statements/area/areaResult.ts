@@ -21,8 +21,8 @@ import { exactOver, type SpanFacts, totalOf } from '../shared/spanFacts'
 import type { AreaLine } from './line'
 import { convergence } from './convergence'
 import { sigmaLatex } from './sigma'
-import { cut, ruleOf } from './strips'
-import { whyOf } from './why'
+import { cut, readerOf, ruleOf } from './strips'
+import { totalFact, whyOf } from './why'
 import { widthOf, widthText } from './width'
 import { whyWords } from './words'
 
@@ -59,7 +59,7 @@ export function stripsResult(
 ): LineResult {
   const { variable, decimals } = context
   const { f, exact, area, turns, examination } = facts
-  const made = cut(line, facts, n, position)
+  const made = cut(line, facts, n, position, context)
   if (!made) return { ...emptyResult, pending: true }
   const { strips, sum } = made
   const name = curveText(line)
@@ -69,12 +69,18 @@ export function stripsResult(
   const bad = strips.find((s) => !Number.isFinite(s.height))
   const measurable = Number.isFinite(exact.value) && !bad
   // Without its turns f could cross a strip's top unseen, and the totals would be too small.
-  const apart = measurable && examination ? overShort(f, strips, rule ?? 'left', area, turns) : null
+  const apart =
+    measurable && examination
+      ? overShort(f, strips, rule ?? 'left', area, turns, readerOf(facts, line, context))
+      : null
   const whole = examination ? totalOf(facts) : null
   const differs = whole !== null && Math.abs(whole - Math.abs(exact.value)) > 0.5 * 10 ** -decimals
   const total = differs ? whole : null
   const sums: Sums = { name, unit, sum, facts, bad, measurable, apart, total }
-  const top = rule === 'trapezoid' || rule === 'simpson' ? stripTop(f, strips, rule) : null
+  const top =
+    rule === 'trapezoid' || rule === 'simpson'
+      ? stripTop(f, strips, rule, readerOf(facts, line, context))
+      : null
   const marks: Mark[] =
     strips.length <= mostDrawn
       ? [
@@ -100,7 +106,10 @@ export function stripsResult(
           },
         ]
   const chart = line.convergence && measurable ? convergence(line, facts, context) : null
-  const why = measurable ? whyOf(line, facts, strips.length, position) : []
+  const shapes = measurable ? whyOf(line, facts, strips.length, position) : []
+  const named = typeof rule === 'string' && rule !== 'lower' && rule !== 'upper' ? rule : null
+  const rounding = exact.errorBound + 1e-14 * Math.abs(exact.value)
+  const why = apart ? [...shapes, ...totalFact(named, shapes, apart, rounding)] : shapes
   return {
     readouts: readoutsOf(line, sums, context),
     marks,
@@ -108,7 +117,7 @@ export function stripsResult(
     hints: [],
     notes: [
       widthNote(facts.from, facts.to, strips.length, context),
-      ...why.map((fact) => whyWords(fact, name, decimals)),
+      ...why.map((fact) => whyWords(fact, name, { decimals, unit })),
       ...(total !== null
         ? ['Parts below the axis count against those above; the total counts every part.']
         : []),
@@ -182,7 +191,7 @@ function problemsOf({ name, facts, bad }: Sums, { variable, decimals }: LineCont
   }
   if (bad) {
     problems.push({
-      message: `${name} has no finite height in the strip from ${show(bad.from)} to ${show(bad.to)}`,
+      message: `${name} has no value that can be read in the strip from ${show(bad.from)} to ${show(bad.to)}, so there is no sum`,
       fix: 'read the height elsewhere in the strips, or move the span',
     })
   }

@@ -2,15 +2,21 @@ import { riemannTotal } from '../../calculus/riemann'
 import {
   countByBound,
   fittedOrder,
+  countsKept,
+  eachTried,
   mostTried,
-  smallestCount,
   usualOrder,
 } from '../../calculus/sumErrors'
+import { equalAtEnds, orderLeft, roughPlaces } from '../../calculus/errorOrder'
+import { listed } from '../../vocabulary/units'
 import { formatNumber, formatPower, formatShort } from '../../vocabulary/numbers'
 import type { AreaLine } from './line'
+import { readerOf } from './strips'
 import type { LineContext, ResultChart, ResultTable } from '../contract'
+import { curveText } from '../shared/slots'
 import { remember, type SpanFacts } from '../shared/spanFacts'
 
+type Rule = (typeof rules)[number]
 const rules = ['left', 'right', 'midpoint', 'trapezoid', 'simpson'] as const
 const counts = [2, 4, 8, 16, 32, 64, 128, 256, 512, 1024]
 
@@ -23,10 +29,11 @@ interface Convergence {
 /** Sums and errors of the rules against the count, their orders, and how many strips are enough. */
 export function convergence(line: AreaLine, facts: SpanFacts, context: LineContext): Convergence {
   const { decimals } = context
-  const { f, from, to, exact, examination } = facts
+  const { f, from, to, exact } = facts
+  const read = readerOf(facts, line, context)
   const found = remember(facts, 'convergence', () =>
     rules.map((rule) => {
-      const sums = counts.map((count) => riemannTotal(f, { from, to, count, rule }))
+      const sums = counts.map((count) => riemannTotal(f, { from, to, count, rule, read }))
       const errors = sums.map((s) => s - exact.value)
       const rounding = exact.errorBound + 1e-15 * Math.abs(exact.value)
       return { rule, sums, errors, order: fittedOrder(counts, errors, rounding) }
@@ -44,18 +51,14 @@ export function convergence(line: AreaLine, facts: SpanFacts, context: LineConte
     ),
   }))
   const tolerance = context.number(line.tolerance)
-  const kinked = (examination?.breaks ?? []).some((b) => b.x > from && b.x < to)
   const orders = found.map(({ rule, order }) => {
     const usual = usualOrder(rule)!
     if (order === null) return `${rule}: no even fall`
     const text = formatNumber(order, 2)
-    return Math.abs(order - usual) < 0.15
+    return Math.abs(order - usual) < sameOrder
       ? `${rule} ${text}`
       : `${rule} ${text} instead of ${usual}`
   })
-  const odd = found.some(
-    ({ rule, order }) => order !== null && Math.abs(order - usualOrder(rule)!) >= 0.15,
-  )
   return {
     tables: [{ name: 'Counts', columns: ['n', ...rules], rows, count: rows.length, open: false }],
     charts: [
@@ -81,35 +84,101 @@ export function convergence(line: AreaLine, facts: SpanFacts, context: LineConte
     ],
     notes: [
       `Doubling n divides the error by 2 to the order: ${orders.join(', ')}.`,
-      ...(odd ? [whyOdd(facts, kinked)] : []),
+      ...whyOdd(found, facts, context, curveText(line)),
       ...(tolerance.ok && tolerance.value > 0 ? enough(facts, tolerance.value, context) : []),
     ],
   }
 }
 
-function whyOdd({ f, from, to }: SpanFacts, kinked: boolean): string {
-  const [left, right] = [f.beside(from, 1, 1)[1]!, f.beside(to, -1, 1)[1]!]
-  if (!Number.isFinite(left) || !Number.isFinite(right)) {
-    return 'The slope is infinite at an end, which lowers the orders.'
-  }
-  if (kinked) return 'A kink or a jump on the span lowers the orders.'
-  const [a, b] = [f.value(from), f.value(to)]
-  if (Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a))) {
-    return 'Equal values at both ends make the main part of the error cancel.'
-  }
-  return 'The main part of the error cancels here.'
+const howWords = {
+  jumps: 'jumps',
+  unbounded: 'is unbounded',
+  displaced: 'has a value beside its limit',
 }
 
-/** How many strips keep the error under a tolerance, by trying and by the bound. */
+/** An order so much off the usual one is another one. */
+const sameOrder = 0.15
+
+/** Why rules fall with other orders than usual, a sentence for each reason. */
+function whyOdd(
+  found: readonly { rule: Rule; order: number | null }[],
+  { f, from, to }: SpanFacts,
+  { variable, decimals }: LineContext,
+  name: string,
+): string[] {
+  const odd = found.flatMap(({ rule, order }) =>
+    order !== null && Math.abs(order - usualOrder(rule)!) >= sameOrder ? [{ rule, order }] : [],
+  )
+  const listedRules = (all: readonly Rule[]) => listed([...all], all.length)
+  const lower = odd.filter(({ rule, order }) => order < usualOrder(rule)!).map(({ rule }) => rule)
+  const higher = odd.filter(({ rule, order }) => order > usualOrder(rule)!).map(({ rule }) => rule)
+  const kept = found.filter(({ rule }) => !odd.some((one) => one.rule === rule))
+  const sentences: string[] = []
+  const rough = roughPlaces(f, from, to)[0]
+  if (lower.length > 0) {
+    const what = rough && curveText({ curve: name, order: rough.order })
+    const at = rough && `${variable.letter} = ${formatShort(rough.x, Math.max(3, decimals))}`
+    const fits = rough && lower.every((rule) => usualOrder(rule)! > orderLeft(rough) - sameOrder)
+    const rest =
+      kept.length > 0
+        ? ` ${capital(listedRules(kept.map(({ rule }) => rule)))} ${kept.length > 1 ? 'keep theirs' : 'keeps its own'}.`
+        : ''
+    sentences.push(
+      fits
+        ? `${what!} ${howWords[rough.how]} at ${at!}, which lowers the order of ${listedRules(lower)}.${rest}`
+        : `So far ${listedRules(lower)} ${lower.length > 1 ? 'fall' : 'falls'} more slowly than usual: these counts are too few to show the order.`,
+    )
+  }
+  const equal = equalAtEnds(f, from, to)
+  for (const [derivative, rules] of endTerms) {
+    const gained = rules.filter((rule) => higher.includes(rule))
+    if (gained.length === 0) continue
+    const what = derivative === 0 ? 'values' : derivative === 1 ? 'slopes' : 'third derivatives'
+    sentences.push(
+      equal[derivative]
+        ? `Equal ${what} at both ends make the main part of the error of ${listedRules(gained)} cancel.`
+        : `The main part of the error of ${listedRules(gained)} cancels here.`,
+    )
+  }
+  return sentences
+}
+
+/** Whose difference between the ends makes the main part of each error (Euler and Maclaurin). */
+const endTerms: readonly (readonly [derivative: number, rules: readonly Rule[]])[] = [
+  [0, ['left', 'right']],
+  [1, ['midpoint', 'trapezoid']],
+  [3, ['simpson']],
+]
+
+const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
+
+/** From how many strips on the error stays under a tolerance: proven by a bound, or as far as tried. */
 function enough(facts: SpanFacts, tolerance: number, { decimals }: LineContext): string[] {
   const { f, from, to, exact } = facts
-  const said = remember(facts, `enough ${tolerance}`, () =>
+  const found = remember(facts, `enough ${tolerance}`, () =>
     (['left', 'midpoint', 'trapezoid', 'simpson'] as const).map((rule) => {
-      const tried = smallestCount(f, { from, to, rule, area: exact.value, tolerance })
-      const bound = countByBound(f, { from, to, rule, tolerance })
-      return `${rule} ${tried?.count ?? `over ${mostTried}`}${bound === null ? '' : ` (sure with ${bound})`}`
+      const sure = countByBound(f, { from, to, rule, tolerance })
+      return {
+        rule,
+        sure,
+        kept: countsKept(f, { from, to, rule, area: exact.value, tolerance, sure }),
+      }
     }),
   )
   const under = tolerance < 1e-4 ? formatPower(tolerance) : formatShort(tolerance, decimals + 6)
-  return [`Strips until the error is under ${under}: ${said.join(', ')}.`]
+  const said = found.map(({ rule, sure, kept }) => {
+    const known = sure === null || kept?.proven ? '' : `; sure with ${sure}`
+    if (!kept) return `${rule} none up to ${mostTried}${known}`
+    const early = kept.early
+      ? `; ${kept.early.meets} meets it too, ${kept.early.fails} does not`
+      : ''
+    return `${rule} ${kept.from} (${kept.proven ? 'proven' : 'as far as tried'}${known}${early})`
+  })
+  const isOpen = found.some(({ kept }) => !kept?.proven)
+  return [
+    `From so many strips on the error stays under ${under}: ${said.join(', ')}.`,
+    ...(isOpen
+      ? [`Counts were tried one by one to ${eachTried}, and in steps to ${mostTried}.`]
+      : []),
+  ]
 }

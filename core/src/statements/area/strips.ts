@@ -1,8 +1,11 @@
 import { compensatedSum } from '../../calculus/quadrature'
 import { riemannSum, type RiemannSum, stripEnds, type SumRule } from '../../calculus/riemann'
+import { heightReader } from '../../calculus/readHeights'
 import { extremesOnStrips } from '../../features/stripExtremes'
 import { seeded } from '../../search/population'
-import type { SpanFacts } from '../shared/spanFacts'
+import { remember, type SpanFacts } from '../shared/spanFacts'
+import { keyOf } from '../../formula/tree'
+import type { LineContext } from '../contract'
 import type { AreaLine } from './line'
 
 /** The rule of a line as sums know it; random heights have none. */
@@ -19,12 +22,24 @@ export function ruleOf(line: AreaLine, position: number): SumRule | null {
         : { position: share }
 }
 
+/** How heights are read on a span: made once, whatever the count. */
+export function readerOf(facts: SpanFacts, { span }: AreaLine, context: LineContext) {
+  const { f, from, to } = facts
+  const ends = [span.from, span.to].map((text) => {
+    const found = context.number(text)
+    return found.ok ? found.exact : null
+  })
+  const key = `reader ${ends.map((end) => (end ? keyOf(end) : '')).join(' ')}`
+  return remember(facts, key, () => heightReader(f, from, to, [ends[0]!, ends[1]!]))
+}
+
 /** The strips of a line; null while lower or upper still wait for the examination. */
 export function cut(
   line: AreaLine,
   facts: SpanFacts,
   n: number,
   position: number,
+  context: LineContext,
 ): RiemannSum | null {
   const { f, from, to, examination } = facts
   const rule = ruleOf(line, position)
@@ -40,7 +55,7 @@ export function cut(
     return { sum: compensatedSum(strips.map((s) => s.area)), strips }
   }
   const count = rule === 'simpson' ? n + (n % 2) : n
-  return riemannSum(f, { from, to, count, rule })
+  return riemannSum(f, { from, to, count, rule, read: readerOf(facts, line, context) })
 }
 
 function randomStrips({ seed }: AreaLine, { f, from, to }: SpanFacts, n: number): RiemannSum {

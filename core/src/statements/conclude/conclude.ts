@@ -152,6 +152,8 @@ function resultOf(
     }))
   const wording: Wording = { subject: subjectOf(line, context), letter: variable.letter, decimals }
   const about = shown(wording.subject, orders.about)
+  // Of a derivative in the study what lies below it is there as well.
+  const isKnown = isItself(line) && orders.about < line.order
   const bridges = orders.taken > orders.about ? bridgesOf(facts) : []
   const gaps = orders.taken > orders.about ? gapsOf(facts, bridges) : []
   const drawn = {
@@ -171,9 +173,11 @@ function resultOf(
       ...(more > 0 ? [`${more} more conclusions are left out: choose a shorter span.`] : []),
       ...bridgeWords(bridges, orders, wording),
       ...gapWords(gaps, orders, wording),
-      ...missingFor(orders).map((what) => missingWords(what, orders, wording.subject)),
+      ...(isKnown ? [] : missingFor(orders)).map((what) =>
+        missingWords(what, orders, wording.subject),
+      ),
     ],
-    offers: orders.taken - orders.about === 1 ? [drawn] : [],
+    offers: orders.taken - orders.about === 1 && !isKnown ? [drawn] : [],
     verdict: {
       complete,
       text: complete
