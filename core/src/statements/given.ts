@@ -171,6 +171,9 @@ function valuePhrases(line: GivenLine, context: SentenceContext): Phrase[] {
 
 /** What is taken for granted until it is said. */
 function valuesAsked(line: GivenLine, { number }: LineContext): string[] {
+  const place = number(line.at)
+  if (!place.ok) return []
+  const at = place.exact ? toPlain(place.exact) : line.at
   const unsaid = valueMembers
     .slice(0, line.order)
     .flatMap((member, order) =>
