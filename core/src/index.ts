@@ -27,7 +27,8 @@ export {
 export { fitPolynomial, type PolynomialFit } from './calculus/fit'
 export { fitShape, type Shape, type ShapeFit } from './calculus/fitShapes'
 export { integrate, type Integral } from './calculus/integrate'
-export { type MeasuredSums, measuredSums, readingsProblem } from './calculus/measuredSums'
+export { addReadings } from './requests/readings'
+export { measuredStrips, readingsProblem } from './calculus/measuredSums'
 export { type OverShort, overShort, type Sliver, stripTop } from './calculus/overShort'
 export {
   riemannSum,

@@ -9,7 +9,7 @@ import {
   examine,
   fittedOrder,
   integrate,
-  measuredSums,
+  measuredStrips,
   overShort,
   parseFormula,
   readingsProblem,
@@ -266,12 +266,16 @@ describe('areas', () => {
 
 describe('readings with unequal widths', () => {
   test('left, right and trapezoid by hand', () => {
-    expect(measuredSums([0, 1, 4], [2, 5, 1])).toEqual({ left: 17, right: 8, trapezoid: 12.5 })
+    const sums = (['left', 'right', 'trapezoid'] as const).map((rule) => {
+      const made = measuredStrips([0, 1, 4], [2, 5, 1], rule)
+      return made.ok && made.strips.reduce((total, { area }) => total + area, 0)
+    })
+    expect(sums).toEqual([17, 8, 12.5])
   })
   test('what is wrong with a list is named', () => {
     expect(readingsProblem([0, 2, 1], [1, 1, 1])).toMatch(/reading 3 at 1 does not lie after 2/)
     expect(readingsProblem([0, NaN], [1, 1])).toMatch(/reading 2/)
     expect(readingsProblem([0], [1])).toMatch(/two readings/)
-    expect(() => measuredSums([0, 0], [1, 2])).toThrow(RangeError)
+    expect(() => measuredStrips([0, 0], [1, 2], 'left')).toThrow(RangeError)
   })
 })

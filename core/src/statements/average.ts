@@ -1,9 +1,19 @@
 import { z } from 'zod'
 import { formatShort, numberToFormula } from '../vocabulary/numbers'
 import { unitOfDerivative } from '../vocabulary/units'
-import { failed, type StatementKind } from './contract'
-import { numberReadout } from './shared/lines'
-import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
+import {
+  type CurveResult,
+  emptyResult,
+  failed,
+  type LineContext,
+  type LineResult,
+  type StatementKind,
+} from './contract'
+import { asEstimate, numberReadout } from './shared/lines'
+import { readingsWithin } from './shared/readingsWithin'
+import { measuredStrips } from '../calculus/measuredSums'
+import { compensatedSum } from '../calculus/quadrature'
+import { lookOver, lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
 import { exactOver, spanFacts, asksOver, longOver } from './shared/spanFacts'
 
@@ -33,6 +43,10 @@ export const averageKind: StatementKind<AverageLine> = {
   long: longOver(asksOver()),
 
   evaluate(line, context) {
+    const found = context.curve(line.curve)
+    if (found.ok && found.curve.readings && line.order === 0) {
+      return averageOfReadings(line, found.curve, context)
+    }
     const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
@@ -85,4 +99,32 @@ export const averageKind: StatementKind<AverageLine> = {
       span,
     }))
   },
+}
+
+/** The average of readings: the sum along slanted tops over the width of the span. */
+function averageOfReadings(
+  line: AverageLine,
+  curve: CurveResult,
+  context: LineContext,
+): LineResult {
+  const over = lookOver(line, context)
+  if (!over.ok) return failed(over.problem)
+  const { from, to } = over
+  const within = readingsWithin(curve, from, to, context)
+  if (!within.ok) return failed(within.problem)
+  const made = measuredStrips(within.xs, within.ys, 'trapezoid')
+  const sum = compensatedSum(made.ok ? made.strips.map((s) => s.area) : [])
+  const value = sum / (to - from)
+  const out = asEstimate(numberReadout('average', value, curve.unit, context.decimals))
+  const lane = { curve: line.curve, order: 0 }
+  return {
+    ...emptyResult,
+    readouts: [out],
+    marks: [
+      { kind: 'level', id: 'average', layer: 'marks', lane, y: value, from, to, label: out.text },
+    ],
+    notes: [
+      'The sum along slanted tops over the width of the span: an estimate, since between readings the curve is not known.',
+    ],
+  }
 }

@@ -4,7 +4,8 @@ import { formatShort } from '../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../vocabulary/units'
 import { failed, type StatementKind } from './contract'
 import { tooLarge } from './shared/atPlace'
-import { numberReadout } from './shared/lines'
+import { estimatedWhere, numberReadout } from './shared/lines'
+import { isBetweenReadings } from './shared/readingsWithin'
 import { lookOver, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
 
@@ -57,7 +58,7 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
     const riseOut = numberReadout('rise', rise, unit, decimals)
     const runText = withUnit(formatShort(run, 12), variable.unit)
     return {
-      readouts: [
+      readouts: estimatedWhere(isBetweenReadings(curve, order, from, to), [
         numberReadout(
           'value',
           rise / run,
@@ -66,7 +67,7 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
         ),
         riseOut,
         { id: 'run', label: 'run', text: runText, value: run },
-      ],
+      ]),
       marks: [
         {
           kind: 'line',

@@ -3,7 +3,7 @@ import { formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
 import { factsAt, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { failed, type StatementKind } from './contract'
-import { lineReadout, numberReadout } from './shared/lines'
+import { estimatedWhere, lineReadout, numberReadout } from './shared/lines'
 import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
 
 /** Normal to q at t = a. */
@@ -36,7 +36,7 @@ export const normalKind: StatementKind<NormalLine> = {
     const { variable, decimals } = context
     const found = lookAt(line, order + 1, context)
     if (!found.ok) return failed(found.problem)
-    const { x, derivatives } = found.at
+    const { x, curve, derivatives } = found.at
     const [y, slope] = [derivatives[order]!, derivatives[order + 1]!]
     const lane = { curve: line.curve, order }
     const dot = {
@@ -102,10 +102,10 @@ export const normalKind: StatementKind<NormalLine> = {
     }
     const own = -1 / slope
     return {
-      readouts: [
+      readouts: estimatedWhere(curve.readings !== undefined, [
         numberReadout('slope', own, '', decimals),
         lineReadout({ at: x, value: y, slope: own }, context),
-      ],
+      ]),
       marks: [
         { kind: 'line', id: 'normal', layer: 'marks', lane, x, y, slope: own, extent: 'short' },
         dot,

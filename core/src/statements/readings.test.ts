@@ -82,7 +82,7 @@ describe('readings', () => {
   const study = addLine({ kind: 'readings', id: '', name: 'w', unit: 'm', points })(flood)
   test('strips at their own widths', () => {
     const { result, sentence } = last(say(study, 'area under w'))
-    expect(sentence).toMatch(/^Area under w at its readings, along a slanted top$/)
+    expect(sentence).toMatch(/^Area under w over \[0, 4\] at its readings, along a slanted top$/)
     expect(number(result, 'sum')).toBeCloseTo(12.5, 12)
   })
   test('a table of them has a row for each, with the quotients of neighbours', () => {

@@ -15,7 +15,8 @@ import {
   type ResultTable,
   type StatementKind,
 } from './contract'
-import { lineReadout, numberReadout } from './shared/lines'
+import { estimatedWhere, lineReadout, numberReadout } from './shared/lines'
+import { isBetweenReadings } from './shared/readingsWithin'
 import {
   curvesMeant,
   curveSlot,
@@ -149,13 +150,13 @@ export const secantKind: StatementKind<SecantLine> = {
     ]
     const uncertain = rounding > 0.5 * 10 ** -decimals
     return {
-      readouts: [
+      readouts: estimatedWhere(isBetweenReadings(curve, order, a, b), [
         numberReadout('slope', slope, slopeUnit, decimals),
         small('rise', rise),
         { id: 'run', label: 'run', text: runText, value: run },
         ...(Number.isFinite(tangent) ? [small('dy', tangent * run)] : []),
         lineReadout({ at: a, value: ya, slope }, context),
-      ],
+      ]),
       marks,
       problems: [],
       hints: [],

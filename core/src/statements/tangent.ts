@@ -21,6 +21,7 @@ import {
   type StatementKind,
 } from './contract'
 import { curveSlot, curveText, placeSlot, wordsAfter } from './shared/slots'
+import { estimatedWhere } from './shared/lines'
 import { trailAction, trailOf } from './shared/trail'
 
 /** Tangent to q at t = a. */
@@ -140,7 +141,7 @@ export const tangentKind: StatementKind<TangentLine> = {
       marks.unshift(...trailOf(above, curve.derivative(order + 1).f, line.place, x, context))
     }
     return {
-      readouts: [
+      readouts: estimatedWhere(curve.readings !== undefined, [
         {
           id: 'slope',
           label: 'slope',
@@ -154,7 +155,7 @@ export const tangentKind: StatementKind<TangentLine> = {
           text: lineEquation({ slope, intercept: y - slope * x }, variable.letter, decimals),
           straight: { at: x, value: y, slope },
         },
-      ],
+      ]),
       marks,
       problems: [],
       hints: [],

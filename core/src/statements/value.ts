@@ -4,6 +4,8 @@ import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/member
 import { unitOfDerivative, withUnit } from '../vocabulary/units'
 import { exactAt, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { type CurveResult, failed, type Mark, type StatementKind } from './contract'
+import { estimatedWhere } from './shared/lines'
+import { isBetweenReadings } from './shared/readingsWithin'
 import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
 import { trailAction, trailOf } from './shared/trail'
 
@@ -47,7 +49,7 @@ export const valueKind: StatementKind<ValueLine> = {
     const unit = unitOfDerivative(curve.unit, variable.unit, order)
     const text = formatNumber(value, decimals)
     return {
-      readouts: [
+      readouts: estimatedWhere(isBetweenReadings(curve, order, x), [
         {
           id: 'value',
           label: 'value',
@@ -55,7 +57,7 @@ export const valueKind: StatementKind<ValueLine> = {
           value,
           ...exactAt(found.at, order, context),
         },
-      ],
+      ]),
       marks: [
         ...shadeOf(curve, order, x),
         ...(line.trail

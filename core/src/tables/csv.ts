@@ -8,6 +8,8 @@ export interface CsvProblem {
 
 export interface CsvTable {
   columns: string[]
+  /** Whether its first row names the columns. */
+  named: boolean
   /** Only rows whose cells are all numbers. */
   rows: number[][]
   /** Rows that were left out, each with what is wrong. */
@@ -54,7 +56,12 @@ export function readCsv(text: string): CsvTable {
   const filled = lines.filter(({ cells }) => cells.some((c) => c !== ''))
   const [first] = filled
   if (!first)
-    return { columns: [], rows: [], problems: [{ line: 1, message: 'there is nothing in it' }] }
+    return {
+      columns: [],
+      named: false,
+      rows: [],
+      problems: [{ line: 1, message: 'there is nothing in it' }],
+    }
   const numberOf = (cell: string) => {
     const tidy = cell.replace(/\u2212/g, '-')
     const pointed = delimiter === ',' ? tidy : tidy.replace(',', '.')
@@ -82,5 +89,5 @@ export function readCsv(text: string): CsvTable {
     }
     rows.push(values)
   }
-  return { columns, rows, problems: problems.slice(0, mostProblems) }
+  return { columns, named, rows, problems: problems.slice(0, mostProblems) }
 }

@@ -1,5 +1,6 @@
 import { formatShort } from '../../vocabulary/numbers'
-import { measuredResult, stripsResult } from './areaResult'
+import { stripsResult } from './areaResult'
+import { isAsTheyLie, measuredResult } from './measured'
 import {
   failed,
   type NewSlider,
@@ -75,7 +76,13 @@ export const areaKind: StatementKind<AreaLine> = {
       ? [
           { text: 'Area under ' },
           curveSlot(line, context),
-          { text: ' at its readings, ' },
+          { text: ' over ' },
+          spanSlot(line.span, context),
+          { text: ' at its readings' },
+          ...(isAsTheyLie(line)
+            ? []
+            : [{ text: ' with ' }, countSlot(line, context), { text: ' strips' }]),
+          { text: isAsTheyLie(line) ? ', ' : ', height ' },
           heightSlot(line, context),
         ]
       : [
@@ -149,9 +156,9 @@ export const areaKind: StatementKind<AreaLine> = {
           tolerance: '0.001',
         }
         if (measured) {
-          const asked = rule === 'position' && share !== 0.5
-          const how = asked ? rule : ('trapezoid' as const)
-          return { line: { ...line, count: '1', position: String(share ?? 0), rule: how } }
+          const how = rule ?? ('trapezoid' as const)
+          const strips = String(count ?? 0)
+          return { line: { ...line, count: strips, position: String(share ?? 0), rule: how } }
         }
         return {
           line: {
@@ -242,10 +249,10 @@ function heightSlot(line: AreaLine, context: SentenceContext): Phrase {
   const text = line.rule === 'position' ? (near?.text ?? share) : ruleWords[line.rule]
   const measured = context.isMeasured(line.curve)
   const choices = [
-    ...namedPositions.filter((p) => !measured || p.value !== '0.5'),
+    ...namedPositions,
     ...(line.rule === 'position' && !near ? [{ value: 'here', text: share }] : []),
     ...areaRules
-      .filter((r) => r !== 'position' && (!measured || r === 'trapezoid'))
+      .filter((r) => r !== 'position' && (!measured || r === 'trapezoid' || r === 'simpson'))
       .map((value) => ({ value: value, text: ruleWords[value] })),
   ]
   return {

@@ -1,4 +1,3 @@
-import { measuredSums } from '../../calculus/measuredSums'
 import { overShort, stripTop } from '../../calculus/overShort'
 import type { RiemannSum } from '../../calculus/riemann'
 import { formatNumber, formatShort } from '../../vocabulary/numbers'
@@ -134,7 +133,7 @@ export function stripsResult(
 }
 
 /** Strips as they are drawn: what is level has its height alone. */
-const drawnStrips = (
+export const drawnStrips = (
   strips: readonly Omit<Strip, 'sample' | 'area'>[],
   top: ((strip: number, x: number) => number) | null,
 ): DrawnStrip[] =>
@@ -206,7 +205,7 @@ function widthNote(from: number, to: number, n: number, { variable, decimals }: 
 
 const wrapped = (text: string) => (text.startsWith('−') ? `(${text})` : text)
 
-function stripTable(
+export function stripTable(
   strips: readonly { from: number; to: number; sample: number; height: number; area: number }[],
   { variable, decimals }: LineContext,
   name: string,
@@ -241,56 +240,4 @@ function stripTable(
       }
     })
   })
-}
-
-/** Strips between readings: their own widths, left, right or slanted. */
-export function measuredResult(
-  line: AreaLine,
-  curve: CurveResult,
-  context: LineContext,
-): LineResult {
-  const { variable, decimals } = context
-  const { xs, ys } = curve.readings!
-  const position = context.number(line.position)
-  const rule =
-    line.rule === 'position'
-      ? position.ok && position.value >= 0.5
-        ? 'right'
-        : 'left'
-      : 'trapezoid'
-  const sums = measuredSums(xs, ys)
-  const unit = unitOfArea(curve.unit, variable.unit)
-  const strips = xs.slice(1).map((to, i) => {
-    const from = xs[i]!
-    const [left, right] = [ys[i]!, ys[i + 1]!]
-    const height = rule === 'left' ? left : rule === 'right' ? right : (left + right) / 2
-    const sample = rule === 'left' ? from : rule === 'right' ? to : (from + to) / 2
-    return { from, to, sample, height, area: height * (to - from) }
-  })
-  const top = (i: number, x: number) => {
-    const { from, to } = strips[i]!
-    return ys[i]! + ((ys[i + 1]! - ys[i]!) * (x - from)) / (to - from)
-  }
-  return {
-    ...emptyResult,
-    readouts: [
-      numberReadout('sum', sums[rule], unit, decimals),
-      numberReadout('difference', sums[rule] - sums.trapezoid, unit, decimals),
-    ],
-    marks: [
-      {
-        kind: 'strips',
-        id: 'strips',
-        layer: 'insides',
-        lane: { curve: line.curve, order: 0 },
-        strips: drawnStrips(strips, rule === 'trapezoid' ? top : null),
-        slivers: [],
-        of: { curve: line.curve, order: 0 },
-      },
-    ],
-    notes: [
-      `Left ${formatNumber(sums.left, decimals)}, right ${formatNumber(sums.right, decimals)}, slanted ${withUnit(formatNumber(sums.trapezoid, decimals), unit)}; widths as they were read. The difference is to the slanted sum, since between readings the curve is not known.`,
-    ],
-    tables: [stripTable(strips, context, curve.name)],
-  }
 }

@@ -16,6 +16,16 @@ export const lineReadout = (line: StraightLine, { variable, decimals }: LineCont
 })
 
 /** A number with its unit, as a person copies it. */
+/** A readout of what is not known, but estimated. */
+export const asEstimate = (readout: Readout): Readout => ({
+  ...readout,
+  text: readout.text.includes(' = ') ? readout.text.replace(' = ', ' ≈ ') : `≈ ${readout.text}`,
+})
+
+/** Readouts as they are, or as estimates; a distance along the axis is known all the same. */
+export const estimatedWhere = (isEstimate: boolean, readouts: readonly Readout[]): Readout[] =>
+  readouts.map((one) => (isEstimate && one.id !== 'run' ? asEstimate(one) : one))
+
 export const numberReadout = (
   label: Readout['label'],
   value: number,

@@ -69,6 +69,7 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
     setSteadyText(figures.current!, text)
     if (value === undefined) delete element.dataset.value
     else element.dataset.value = String(value)
+    element.dataset.certain = String(!text.includes('≈'))
     if (exactText.current && exact) setText(exactText.current, exact.text)
   })
   return (

@@ -1,4 +1,4 @@
-import { addLine, freshName, readCsv, readingsLine, readingsProblem } from '@yperkine/core'
+import { addReadings, readCsv, readingsProblem } from '@yperkine/core'
 import { FileSpreadsheet } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Panel } from '../../parts/Panel'
@@ -49,9 +49,10 @@ function ReadingsDialog({ onClose }: { onClose: () => void }) {
           )
   const add = () => {
     const { apply, announce, history } = store.getState()
-    const line = readingsLine(freshName(history.present, 'w'), points)
-    apply(addLine(line))
-    announce(`Added ${points.length} readings as ${line.name}`)
+    const headings = table?.named ? { x: table.columns[x]!, y: table.columns[y]! } : null
+    const { name, edit } = addReadings(history.present, points, headings)
+    apply(edit)
+    announce(`Added ${points.length} readings as ${name}`)
     onClose()
   }
   const choose = (which: 'x' | 'y', label: string) => (
