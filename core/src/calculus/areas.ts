@@ -5,18 +5,28 @@ import { substitute } from '../algebra/curves'
 import { solve } from '../features/solve'
 import { stretchesOf } from '../features/splits'
 import { budgetOf, finish } from '../features/budget'
+import { signInside } from '../features/sign'
 import { name, negate, sum } from '../formula/tree'
 import { integrate } from './integrate'
 import { compensatedSum } from './quadrature'
 import { simplify } from '../algebra/simplify'
 
-/** A stretch on which f keeps its sign, with the signed area over it. */
+/** A stretch on which f keeps its sign but for places at which it touches 0, with its signed area. */
 export interface AreaPart {
   from: number
   to: number
   area: number
-  /** f is 0 where the part begins; else its sign changes there by a jump, or the span begins. */
-  meets: boolean
+  /** 0 where f is 0 all along. */
+  side: -1 | 0 | 1
+}
+
+/**
+ * What f does at a place between its parts, or within one: it is 0 and changes its sign or keeps it,
+ * or changes its sign without being 0, by a jump or where it has no value.
+ */
+export interface AreaJoint {
+  x: number
+  how: 'crosses' | 'touches' | 'jumps' | 'missing'
 }
 
 export interface TotalArea {
@@ -26,6 +36,7 @@ export interface TotalArea {
   total: number
   errorBound: number
   parts: AreaPart[]
+  joints: AreaJoint[]
   /** The crossings are proven to be all. */
   complete: boolean
   diverges: boolean
@@ -39,20 +50,27 @@ export interface TotalArea {
 export function areaUnder(f: RealFunction, from: number, to: number): TotalArea {
   const [a, b] = from <= to ? [from, to] : [to, from]
   if (a === b) {
-    return { signed: 0, total: 0, errorBound: 0, parts: [], complete: true, diverges: false }
+    return { ...nothing, parts: [], joints: [] }
   }
-  const { solutions, complete } = solve(f, 0, a, b)
+  const { solutions, stretches, complete } = solve(f, 0, a, b)
   const tree = withValues(f.tree, f.parameters)
   const { splits, unresolved } = finish(stretchesOf(tree, f.variable, a, b, budgetOf()))
-  const zeros = solutions.map(({ x }) => ({ x, meets: true }))
+  const zeros = solutions.map(({ x }) => x)
+  const isZero = (x: number) => zeros.some((z) => Math.abs(z - x) <= closest(x))
   const joins = splits
-    .map(({ enclosure: { lo, hi } }) => ({ x: lo + (hi - lo) / 2, meets: false }))
-    .filter(({ x }) => !zeros.some((z) => Math.abs(z.x - x) <= closest(x)))
-  const cuts = [...zeros, ...joins].filter(({ x }) => x > a && x < b).sort((p, q) => p.x - q.x)
-  const starts = [{ x: a, meets: false }, ...cuts]
-  const found = starts.map(({ x, meets }, i) => {
-    const to = starts[i + 1]?.x ?? b
-    return { from: x, to, meets, ...integrate(f, x, to) }
+    .map(({ enclosure: { lo, hi } }) => lo + (hi - lo) / 2)
+    .filter((x) => !isZero(x))
+  const ends = stretches
+    .flat()
+    .filter((x) => !isZero(x) && !joins.some((y) => Math.abs(x - y) <= closest(x)))
+  const cuts = [...zeros, ...joins, ...ends].filter((x) => x > a && x < b).sort((p, q) => p - q)
+  const starts = [a, ...cuts]
+  const found = starts.map((from, i): Found => {
+    const to = starts[i + 1] ?? b
+    const middle = from + (to - from) / 2
+    const isLevel = stretches.some(([lo, hi]) => lo <= middle && middle <= hi)
+    const side = isLevel ? 0 : (signInside(f, from, to) ?? 0)
+    return { from, to, side, ...(isLevel ? none : integrate(f, from, to)) }
   })
   const areas = found.map((p) => p.value)
   return {
@@ -60,23 +78,51 @@ export function areaUnder(f: RealFunction, from: number, to: number): TotalArea 
     total: compensatedSum(areas.map(Math.abs)),
     errorBound: found.reduce((total, p) => total + p.errorBound, 0),
     parts: partsOf(found),
+    joints: found.slice(1).flatMap((q, i) => {
+      const how = jointOf(found[i]!.side, q.side, isZero(q.from), f.value(q.from))
+      return how ? [{ x: q.from, how }] : []
+    }),
     complete: complete && unresolved.length === 0,
     diverges: found.some((p) => p.diverges),
   }
 }
 
+interface Found {
+  from: number
+  to: number
+  side: -1 | 0 | 1
+  value: number
+  errorBound: number
+  diverges: boolean
+}
+const none = { value: 0, errorBound: 0, diverges: false }
+const nothing = { signed: 0, total: 0, errorBound: 0, complete: true, diverges: false }
+
 /** Nearer than this a join of pieces is the zero that was found there. */
 const closest = (x: number) => 2e-9 * Math.max(1, Math.abs(x))
 
-/** Pieces that join without a change of sign are one part. */
-function partsOf(found: readonly (Omit<AreaPart, 'area'> & { value: number })[]): AreaPart[] {
+/** What f does between two sides; null where nothing is to be told. */
+function jointOf(
+  before: -1 | 0 | 1,
+  after: -1 | 0 | 1,
+  isZero: boolean,
+  value: number,
+): AreaJoint['how'] | null {
+  if (before * after === 0) return null
+  if (isZero) return before === after ? 'touches' : 'crosses'
+  if (before === after) return null
+  return Number.isFinite(value) ? 'jumps' : 'missing'
+}
+
+/** Neighbours on one side are one part. */
+function partsOf(found: readonly Found[]): AreaPart[] {
   const parts: AreaPart[] = []
-  for (const { from, to, meets, value } of found) {
+  for (const { from, to, side, value } of found) {
     const last = parts.at(-1)
-    if (last && !meets && last.area * value >= 0) {
+    if (last?.side === side) {
       last.to = to
       last.area += value
-    } else parts.push({ from, to, area: value, meets })
+    } else parts.push({ from, to, area: value, side })
   }
   return parts
 }

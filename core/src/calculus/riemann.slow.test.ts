@@ -244,12 +244,13 @@ describe('areas', () => {
     const { signed, total, parts, complete } = areaUnder(read('-1 if x < 0; 2 otherwise'), -1, 1)
     expect([signed, total, complete]).toEqual([1, 3, true])
     expect(parts).toEqual([
-      { from: -1, to: 0, area: -1, meets: false },
-      { from: 0, to: 1, area: 2, meets: false },
+      { from: -1, to: 0, area: -1, side: -1 },
+      { from: 0, to: 1, area: 2, side: 1 },
     ])
-    // The join at 1 changes no sign, the zero at 0 is one: 1/2 + 1/2 + 2.
+    // Neither the join at 1 nor the zero at 0 changes the sign: 1/2 + 1/2 + 2.
     const joined = areaUnder(read('|x| if x < 1; 1 otherwise'), -1, 3)
-    expect(joined.parts.map((p) => p.from)).toEqual([-1, 0])
+    expect(joined.parts.map((p) => p.from)).toEqual([-1])
+    expect(joined.joints).toEqual([{ x: 0, how: 'touches' }])
     expect(joined.total).toBeCloseTo(3, 12)
   })
   test('between x and x² over [−1, 2]: cut at 0 and 1', () => {

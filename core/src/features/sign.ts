@@ -1,4 +1,6 @@
 import type { BoxCode } from '../evaluate/enclosures'
+import type { RealFunction } from '../evaluate/compile'
+import { withValues } from '../evaluate/withValues'
 import { compileBoxes } from '../evaluate/enclosures'
 import * as I from '../arithmetic/intervals'
 import { maybeEntry } from '../functions'
@@ -58,4 +60,29 @@ export function signByValue(code: BoxCode, x: number): Sign {
   const notes = I.noNotes()
   const [value] = code(I.point(x), 1, notes)
   return notes.empty || notes.partial ? 0 : I.signOf(value!)
+}
+
+/** Where a function is looked at between two places, as shares of the way. */
+const looks = [0.5, 0.31, 0.73, 0.11, 0.89]
+
+/**
+ * The sign of a function on a stretch on which it has no zero and no break, from the enclosure of its
+ * value at a place inside, or from the signs of its factors where that is too small to hold: 0 where
+ * it is exactly 0 there, null where rounding leaves it open.
+ */
+export function signInside(
+  f: Pick<RealFunction, 'enclose' | 'tree' | 'parameters' | 'variable'>,
+  from: number,
+  to: number,
+): Sign | null {
+  const places = looks.map((share) => from + (to - from) * share)
+  for (const x of places) {
+    const [lo, hi] = f.enclose(x, x)
+    if (lo > 0) return 1
+    if (hi < 0) return -1
+    if (lo === 0 && hi === 0) return 0
+  }
+  const tree = withValues(f.tree, f.parameters)
+  const signs = places.map((x) => certainSign(tree, f.variable, x))
+  return signs.find((sign) => sign !== 0) ?? null
 }

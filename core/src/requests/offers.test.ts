@@ -42,7 +42,7 @@ const everyday: readonly (readonly [words: string, sentence: string])[] = [
     'Riemann sum of q from 1 to 7 with 1 strip',
     'Area under q over [1, 7] with n = 1 strip, height at the left',
   ],
-  ['displacement of q', 'Speeding up and slowing down of q on [0, 10]'],
+  ['displacement of q', 'Speeding up and slowing down of q on [0, 10], read as a velocity'],
   ['antiderivative of q', 'Let A(t) be the area under q from 0 to t'],
   ['area under q from 0 to t', 'Let A(t) be the area under q from 0 to t'],
   ['area between q and r from 1 to 4', 'Area between q and r over [1, 4]'],

@@ -1,12 +1,20 @@
 import { z } from 'zod'
-import { areaBetween } from '../calculus/areas'
+import { type AreaJoint, areaBetween } from '../calculus/areas'
 import { formatNumber, formatShort } from '../vocabulary/numbers'
 import { placeTextSchema } from '../vocabulary/members'
-import { unitOfArea, withUnit } from '../vocabulary/units'
+import { listed, unitOfArea, withUnit } from '../vocabulary/units'
 import { failed, type StatementKind } from './contract'
 import { numberReadout } from './shared/lines'
 import { lookOver, overSpanFields } from './shared/overSpan'
-import { curveSlot, likelySpan, parseCurveRef, spanIn, spanSlot, wordsAfter } from './shared/slots'
+import {
+  curveSlot,
+  curveText,
+  likelySpan,
+  parseCurveRef,
+  spanIn,
+  spanSlot,
+  wordsAfter,
+} from './shared/slots'
 
 /** Area between q and r over [0, 10]. */
 export const betweenLineSchema = z.strictObject({
@@ -73,8 +81,13 @@ export const betweenKind: StatementKind<BetweenLine> = {
     const { variable, decimals } = context
     const unit = unitOfArea(curve.unit, variable.unit)
     const show = (x: number) => formatShort(x, Math.max(3, decimals))
-    const crossings = area.parts.filter((p) => p.meets).map((p) => p.from)
-    const jumps = area.parts.slice(1).flatMap((p) => (p.meets ? [] : [p.from]))
+    const told = (how: AreaJoint['how']) =>
+      area.joints.filter((j) => j.how === how).map((j) => show(j.x))
+    const [crossings, touching] = [told('crosses'), told('touches')]
+    const at = (how: AreaJoint['how'], words: string) =>
+      told(how).length === 0
+        ? []
+        : [`At ${variable.letter} = ${listed(told(how), mostListed)} ${words}.`]
     return {
       readouts: [
         numberReadout('area', area.total, unit, decimals),
@@ -95,22 +108,22 @@ export const betweenKind: StatementKind<BetweenLine> = {
       problems: area.diverges ? [{ message: 'the area between them grows without bound' }] : [],
       hints: [],
       notes: [
-        ...area.parts.map(
-          (p) =>
-            `From ${show(p.from)} to ${show(p.to)} ${p.area >= 0 ? line.curve : line.target} lies above: ${withUnit(formatNumber(Math.abs(p.area), decimals), unit)}.`,
-        ),
-        ...(jumps.length > 0
-          ? [
-              `At ${variable.letter} = ${jumps.map(show).join(', ')} they change sides by a jump, without meeting.`,
-            ]
-          : []),
+        ...area.parts.map((p) => {
+          const where = `From ${show(p.from)} to ${show(p.to)}`
+          if (p.side === 0) return `${where} they are equal all along.`
+          const above = p.side > 0 ? curveText(line) : line.target
+          return `${where} ${above} lies above: ${withUnit(formatNumber(Math.abs(p.area), decimals), unit)}.`
+        }),
+        ...at('touches', 'they touch and do not cross'),
+        ...at('jumps', 'they change sides by a jump, without meeting'),
+        ...at('missing', 'they change sides where one of them has no value, without meeting'),
       ],
       verdict: {
         complete: area.complete,
         text: area.complete
           ? crossings.length === 0
-            ? 'They do not cross on this span: proven'
-            : `Complete: they cross at ${crossings.map(show).join(', ')} and nowhere else`
+            ? `They do not cross on this span${touching.length > 0 ? ', though they touch' : ''}: proven`
+            : `Complete: they cross at ${listed(crossings, mostListed)} and nowhere else`
           : 'Not every crossing could be settled',
         unresolved: [],
       },
@@ -143,3 +156,5 @@ export const betweenKind: StatementKind<BetweenLine> = {
     )
   },
 }
+
+const mostListed = 8

@@ -107,7 +107,7 @@ describe('features', () => {
       'f(x) = |x|',
       ['low', '0.000', '0.000', 'f is continuous there, f′ is missing and goes − to +'],
     ],
-    ['f(x) = x^3', ['rest', '0.000', '0.000', 'f′ is 0 there and keeps its sign']],
+    ['f(x) = x^3', ['rest', '0.000', '0.000', 'f′ is 0 there and keeps its sign, + on both sides']],
     ['f(x) = cbrt x', ['vertical', '0.000', '0.000', 'f′ is missing: unbounded with one sign']],
     [
       'f(x) = x + |x|/2',
@@ -285,12 +285,14 @@ describe('signs and speed', () => {
       'It speeds up from t = 1 to 3, because v > 0 and v′ > 0 inside.',
     ])
     expect(line.notes).toEqual([
-      'v is read as the velocity of what moves, v′ as its acceleration; where v is a position, ask for v′.',
+      'v is read as the velocity of what moves, v′ as its acceleration; choose position to read it so.',
     ])
   })
   test('speeding up where v and v′ have one sign', () => {
     const { conclusions } = last(say(made('v(t) = t^2 - 4t + 3', '0', '4'), 'speeding up of v'))
     expect(conclusions!.map((c) => c.text)).toEqual([
+      'It is at rest at t = 1.000, because v = 0 there, and turns back: v goes + to −.',
+      'It is at rest at t = 3.000, because v = 0 there, and turns back: v goes − to +.',
       'It slows down from t = 0 to 1, because v > 0 and v′ < 0 inside.',
       'It speeds up from t = 1 to 2, because v < 0 and v′ < 0 inside.',
       'It slows down from t = 2 to 3, because v < 0 and v′ > 0 inside.',

@@ -1,5 +1,6 @@
 import type { Break, Examination, Feature } from '../../features/examination'
 import type { BecauseFact } from '../shared/because'
+import { near } from '../shared/signStretches'
 import type { SpanFacts } from '../shared/spanFacts'
 import type { FeaturesLine, Wanted } from './line'
 
@@ -8,6 +9,19 @@ interface Found {
   what: string
   feature: Feature
   fact: BecauseFact
+}
+
+/** The sign of f′ before a place (end 1 of a stretch) or after it (end 0), as the course of f tells it. */
+function slopeSign(
+  { rising, falling, level }: Examination,
+  x: number,
+  end: 0 | 1,
+): 1 | 0 | -1 | null {
+  const touches = (all: readonly (readonly [number, number])[]) =>
+    all.some((s) => near(s[end], x) || (s[0] < x && x < s[1] && !near(s[0], x) && !near(s[1], x)))
+  if (touches(rising)) return 1
+  if (touches(falling)) return -1
+  return touches(level) ? 0 : null
 }
 
 /** Everything asked for, in order along the span. */
@@ -39,7 +53,8 @@ export function listOf(
       if (turns.has(feature.x)) continue
       const missing = breakAt(found, feature.x)?.kind ?? null
       const what = missing === null ? 'rest' : breakWords[missing]
-      all.push({ what, feature, fact: { kind: 'keeps', missing } })
+      const [before, after] = [slopeSign(found, feature.x, 1), slopeSign(found, feature.x, 0)]
+      all.push({ what, feature, fact: { kind: 'keeps', missing, before, after } })
     }
   }
   if (takes('inflections')) {

@@ -8,8 +8,14 @@ export type BecauseFact =
   | { kind: 'end'; nearby: Outstanding['kind'] | null }
   /** f′ changes its sign; `rises` for − to +. */
   | { kind: 'turns'; rises: boolean; vanishes: boolean }
-  /** A critical point at which f′ keeps its sign; what f does there where f′ is missing. */
-  | { kind: 'keeps'; missing: BreakKind | null }
+  /** A critical point at which f does not turn; what it does there where f′ is missing, and the signs
+   * of f′ beside it: 0 where it is 0 all along, null where it is not known. */
+  | {
+      kind: 'keeps'
+      missing: BreakKind | null
+      before: 1 | 0 | -1 | null
+      after: 1 | 0 | -1 | null
+    }
   /** The concavity changes; `up` for − to +. */
   | { kind: 'bends'; up: boolean; hasTangent: boolean; vanishes: boolean }
   | { kind: 'break'; of: BreakKind }
@@ -56,7 +62,7 @@ export function because(fact: BecauseFact, name: string): string {
     case 'keeps':
       return fact.missing
         ? `${name}′ is missing: ${missingSentences[fact.missing](name)}`
-        : `${name}′ is 0 there and keeps its sign`
+        : keptSentence(name, fact.before, fact.after)
     case 'bends':
       if (!fact.hasTangent) return `${name} has a kink there and ${name}′′ goes ${signs(fact.up)}`
       return `${name} is continuous there and ${name}′′ goes ${signs(fact.up)}`
@@ -74,6 +80,17 @@ function whyNone(where: Outstanding['where'], name: string): string {
   if (where === 'end') return 'the span ends there'
   return where === 'domain-end' ? `${name} ends there` : `${name} is not continuous there`
 }
+
+function keptSentence(name: string, before: Beside, after: Beside): string {
+  const there = `${name}′ is 0 there`
+  if (before === null || after === null) return there
+  if (before === after && before !== 0) {
+    return `${there} and keeps its sign, ${before > 0 ? '+' : '−'} on both sides`
+  }
+  const side = before === 0 ? 'before' : 'after'
+  return before === 0 || after === 0 ? `${there}, and all along ${side} it` : there
+}
+type Beside = 1 | 0 | -1 | null
 
 function zeroSentence(name: string, before: 1 | -1 | null, after: 1 | -1 | null): string {
   const [a, b] = [before, after].map((sign) => (sign === 1 ? '+' : '−'))

@@ -1,5 +1,5 @@
 import type { Break } from '../../features/examination'
-import { insideOf } from '../../features/splits'
+import { signInside } from '../../features/sign'
 import type { SpanFacts } from './spanFacts'
 
 export type Stretch = readonly [from: number, to: number]
@@ -27,7 +27,7 @@ export function signStretches({ f, from, to, signChanges }: SpanFacts, sign: 1 |
     const [a, b] = [cuts[i - 1]!, cuts[i]!]
     if (near(a, b) || openSigns.some(([lo, hi]) => lo <= a && b <= hi)) continue
     // Between two cuts f is continuous and not 0, so one place inside tells its sign.
-    if (Math.sign(f.value(insideOf({ from: a, to: b }))) !== sign) continue
+    if (signInside(f, a, b) !== sign) continue
     const last = stretches.at(-1)
     const touching = last && near(last[1], a) && !breaks.some((x) => near(x.x, a))
     if (touching) last[1] = b

@@ -27,8 +27,15 @@ import {
   spanSlot,
   wordsAfter,
 } from '../shared/slots'
-import { noMeanOf, settled, type Settled } from './facts'
-import { noMeanWords, solutionsTable, solutionsWords, verdictOf, type Wording } from './words'
+import { noMeanOf, settled, type Settled, touching } from './facts'
+import {
+  noMeanWords,
+  solutionsTable,
+  solutionsWords,
+  touchingWords,
+  verdictOf,
+  type Wording,
+} from './words'
 import { type Asked, type Target, type WhereLine, whereLineSchema } from './line'
 
 export const whereKind: StatementKind<WhereLine> = {
@@ -76,7 +83,8 @@ export const whereKind: StatementKind<WhereLine> = {
     const none = all.complete && all.solutions.length + all.stretches.length === 0
     const lacks = none ? noMeanOf(line, curve, from, to, context) : null
     const why = lacks ? [noMeanWords(lacks, line, context)] : []
-    return { ...result, notes: [...result.notes!, ...why] }
+    const touches = touchingWords(touching(all, f, target, [from, to]), level, line, context)
+    return { ...result, notes: [...result.notes!, ...touches, ...why] }
   },
 
   offers(request) {

@@ -51,6 +51,21 @@ export function solutionsWords(found: Settled, { line, unit, level, context }: W
   ]
 }
 
+/** Where two curves, or a curve and its level, meet without crossing. */
+export function touchingWords(
+  places: readonly number[],
+  level: number | null,
+  line: WhereLine,
+  { variable, decimals }: LineContext,
+): string[] {
+  if (places.length === 0) return []
+  const shown = places.map((x) => formatShort(x, Math.max(fewestDecimals, decimals)))
+  const at = `at ${variable.letter} = ${listed(shown, mostSaid, variable.unit)}`
+  return level === null
+    ? [`They touch ${at} and do not cross there.`]
+    : [`${curveText(line)} touches that value ${at} and does not cross it there.`]
+}
+
 /** Whether the list is whole. */
 export function verdictOf(
   { complete, solutions, stretches, unresolved }: Settled,

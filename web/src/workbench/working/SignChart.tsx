@@ -2,7 +2,7 @@ import type { SignFigure } from '@yperkine/core'
 import { useRef } from 'react'
 import { useWorkbenchStore } from '../store'
 
-const [left, width, rowHeight] = [40, 330, 40]
+const [left, width, rowHeight, legendHeight] = [40, 330, 40, 20]
 const letterWidth = 6.6
 
 /** Signs of a function and its derivatives, row under row over one axis; copied as a drawing. */
@@ -11,7 +11,8 @@ export function SignChart({ figure, name }: { figure: SignFigure; name: string }
   const svg = useRef<SVGSVGElement>(null)
   const { from, to, rows } = figure
   const at = (x: number) => left + ((x - from) / (to - from)) * (width - left - 8)
-  const height = rows.length * rowHeight + 4
+  const top = rows.length * rowHeight + 4
+  const height = top + legendHeight
   const copy = () => {
     const drawn = svg.current!.cloneNode(true) as SVGSVGElement
     drawn.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
@@ -104,11 +105,51 @@ export function SignChart({ figure, name }: { figure: SignFigure; name: string }
             </g>
           )
         })}
+        <Legend figure={figure} y={top} />
       </svg>
       <button type="button" className="pill mt-1" onClick={copy} data-figure={name}>
         Copy as SVG
       </button>
     </figure>
+  )
+}
+
+/** What the colours and the lines stand for, as far as they are there. */
+function Legend({ figure: { rows }, y }: { figure: SignFigure; y: number }) {
+  const marks = rows.flatMap((row) => row.marks)
+  const signs = new Set(rows.flatMap((row) => row.stretches.map((s) => s.sign)))
+  const entries = [
+    ...(signs.has(1) ? [{ words: 'positive', look: 'fill-positive' }] : []),
+    ...(signs.has(-1) ? [{ words: 'negative', look: 'fill-negative' }] : []),
+    ...(marks.some((m) => m.zero) ? [{ words: '0 there', look: 'stroke-ink' }] : []),
+    ...(marks.some((m) => !m.zero) ? [{ words: 'missing or a jump', look: 'stroke-brick' }] : []),
+  ]
+  const starts = entries.map((_, i) =>
+    entries.slice(0, i).reduce((x, { words }) => x + words.length * letterWidth + 30, left),
+  )
+  return (
+    <g role="list" aria-label="Legend">
+      {entries.map(({ words, look }, i) => {
+        const x = starts[i]!
+        return (
+          <g key={words} role="listitem">
+            {look.startsWith('fill') ? (
+              <rect x={x} y={y + 3} width="11" height="11" className={look} />
+            ) : (
+              <path
+                d={`M${x + 5} ${y + 2}V${y + 15}`}
+                className={look}
+                strokeWidth="1.5"
+                strokeDasharray={look === 'stroke-brick' ? '2 2' : undefined}
+              />
+            )}
+            <text x={x + 16} y={y + 13} className="fill-quiet" fontSize="11">
+              {words}
+            </text>
+          </g>
+        )
+      })}
+    </g>
   )
 }
 
