@@ -1,4 +1,4 @@
-import { formatNumber, formatShort } from '../../vocabulary/numbers'
+import { formatNumber, formatShort, formatTiny } from '../../vocabulary/numbers'
 import { withUnit } from '../../vocabulary/units'
 import type { Shape, SumName, Tops, WhyFact } from './why'
 
@@ -26,6 +26,11 @@ const sumWords: Record<SumName, string> = {
   plain: 'sum',
 }
 
+const sizeText = (value: number, decimals: number) =>
+  /[1-9]/.test(formatNumber(value, decimals))
+    ? formatNumber(value, decimals)
+    : formatTiny(value, decimals)
+
 /** The reason in one sentence: "q falls from 2 to 5, so left heights are too high there." */
 export function whyWords(
   fact: WhyFact,
@@ -51,7 +56,7 @@ export function whyWords(
     }
     case 'total': {
       const { over, short } = fact
-      const size = (value: number) => withUnit(formatNumber(value, decimals), unit)
+      const size = (value: number) => withUnit(sizeText(value, decimals), unit)
       const shown = size(over) === size(short)
       return `The ${sumWords[fact.sum]} is ${over > short ? 'over' : 'short'}: its strips stand over by ${size(over)} in all and fall short by ${size(short)}${shown ? ', equal at this rounding' : ''}.`
     }

@@ -71,8 +71,9 @@ export function listOf(
   }
   if (only === 'features') {
     for (const one of found.breaks) {
-      // A place of its own has a value, if no other beside it.
-      const value = one.isolated ? f.value(one.x) : NaN
+      // A place of its own has a value, if no other beside it; an end may have one beside its limit.
+      const isEnd = one.x === from || one.x === to
+      const value = one.isolated || isEnd ? f.value(one.x) : NaN
       const feature: Feature = { x: one.x, value, enclosure: one.enclosure, proven: true }
       if (
         all.some(

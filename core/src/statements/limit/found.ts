@@ -12,6 +12,7 @@ import { formatNumber, formatShort } from '../../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { CurveResult, LineContext, LineResult, Mark, Readout, ResultTable } from '../contract'
 import { curveText } from '../shared/slots'
+import { closingTable, endTable } from './closing'
 import { numberWords } from '../shared/placeWords'
 import type { LimitLine } from './line'
 
@@ -83,7 +84,7 @@ export function limitAtPlace(
       ...(left.limit && !right.limit ? [`${name} has no values right after ${at}.`] : []),
       ...(right.limit && !left.limit ? [`${name} has no values right before ${at}.`] : []),
     ],
-    tables: [closingTable(line, f, place.value, context)],
+    tables: [closingTable(f, place, sidesOf(line), curveText(line), context)],
   }
 }
 
@@ -169,33 +170,8 @@ function placeMarks(ref: Ref, facts: PlaceFacts): Mark[] {
   ]
 }
 
-/** Enough to see values differ that close. */
-const tableDigits = 9
-const distances = [0.1, 0.01, 0.001, 0.0001, 0.00001, 0.000001]
-
-/** Values closing in from both sides: they show, and prove nothing. */
-function closingTable(
-  line: LimitLine,
-  f: RealFunction,
-  x: number,
-  { variable, decimals }: LineContext,
-): ResultTable {
-  const name = curveText(line)
-  const sides = (['left', 'right'] as const).filter((s) => line.side === 'both' || line.side === s)
-  const columns = sides.flatMap((s) => [`${variable.letter} on the ${s}`, name])
-  const digits = Math.max(decimals, tableDigits)
-  const rows = distances.map((h) => {
-    const parts = sides.flatMap((s) => {
-      const at = s === 'left' ? x - h : x + h
-      return [at, f.value(at)]
-    })
-    return {
-      cells: parts.map((v) => (Number.isFinite(v) ? formatShort(v, digits) : '—')),
-      values: parts.map((v) => (Number.isFinite(v) ? v : null)),
-    }
-  })
-  return { name: 'Closing in', columns, rows, count: rows.length, open: false }
-}
+const sidesOf = ({ side }: LimitLine) =>
+  (['left', 'right'] as const).filter((s) => side === 'both' || side === s)
 
 /** The limit as the variable grows, or falls, without end. */
 export function limitAtEnd(
@@ -270,16 +246,4 @@ function slantOf(
   const equation =
     exact && exact.length <= 24 ? `y = ${exact}` : lineEquation(line, variable, decimals)
   return { slope: slope.value, y: gap.value, equation }
-}
-
-/** Values further and further out. */
-function endTable(f: RealFunction, end: 1 | -1, columns: string[], decimals: number): ResultTable {
-  const rows = [1, 2, 3, 4, 5, 6].map((k) => {
-    const at = end * 10 ** k
-    const value = f.value(at)
-    const known = Number.isFinite(value)
-    const text = known ? formatShort(value, Math.max(decimals, tableDigits)) : '—'
-    return { cells: [formatShort(at, 0), text], values: [at, known ? value : null] }
-  })
-  return { name: 'Closing in', columns, rows, count: rows.length, open: false }
 }
