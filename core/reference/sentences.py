@@ -78,4 +78,73 @@ add_area("ln x", mpmath.log, [], 1, [0.25, 4], "0.25")
 add_area("arctan(x) - x/3", lambda t: mpmath.atan(t) - t / 3, [], 0, [-4, 4], "0.6")
 add_area("sgn(sin(x))", lambda t: mpmath.sign(mpmath.sin(t)), [mpmath.pi, 2 * mpmath.pi], 0, [0, 8], "2")
 
-print(json.dumps({"mpmath": mpmath.__version__, "areas": areas}, indent=1))
+broken = []
+
+
+def toward(f, x, side):
+    """What f tends to from one side: a number, "inf", "-inf", or "none" where it swings."""
+    steps = [mpf(10) ** -k for k in (36, 44, 52)]
+    # Steps that are no round fractions, so that what swings is not met in step.
+    seen = [f(x + side * h * mpf("1.2345678")) for h in steps]
+    if any(isinstance(v, mpmath.mpc) for v in seen):
+        return None
+    if abs(seen[2]) > mpf(10) ** 6 and abs(seen[2]) > 2 * abs(seen[0]):
+        return "inf" if seen[2] > 0 else "-inf"
+    if abs(seen[2]) > 10 and abs(seen[2] - seen[1]) > 1 and abs(seen[1] - seen[0]) > 1:
+        return "inf" if seen[2] > 0 else "-inf"
+    return float(seen[2]) if abs(seen[2] - seen[1]) < mpf(10) ** -9 else "none"
+
+
+def add_broken(text, f, x, value=None):
+    """What f does at x: both limits, the value there, and what the slopes of secants tend to."""
+    x = mpf(x)
+    left, right = toward(f, x, -1), toward(f, x, 1)
+
+    def slope(side, limit):
+        if value is None or not isinstance(limit, float) or abs(limit - value) > 1e-12:
+            return None
+        return toward(lambda t: (f(t) - mpf(value)) / (t - x), x, side)
+
+    slopes = [slope(-1, left), slope(1, right)]
+    broken.append(
+        {"formula": text, "x": float(x), "value": value, "limits": [left, right], "slopes": slopes}
+    )
+
+
+def pieces(low, high, at):
+    return lambda t: low(t) if t < at else high(t)
+
+
+mp.dps = 400
+add_broken("(x^2-4)/(x-2) if x!=2; 4 if x=2", lambda t: (t * t - 4) / (t - 2), 2, 4)
+add_broken("(x^2-4)/(x-2)", lambda t: (t * t - 4) / (t - 2), 2)
+add_broken("sin(x)/x if x!=0; 1 otherwise", lambda t: mpmath.sin(t) / t, 0, 1)
+add_broken("(sqrt(x+4)-2)/x if x!=0; 1/4 if x=0", lambda t: (mpmath.sqrt(t + 4) - 2) / t, 0, 0.25)
+add_broken("e^(-1/x^2) if x!=0; 0 otherwise", lambda t: mpmath.exp(-1 / t**2), 0, 0)
+add_broken("x^2 sin(1/x) if x!=0; 0 otherwise", lambda t: t * t * mpmath.sin(1 / t), 0, 0)
+add_broken("x sin(1/x) if x!=0; 0 otherwise", lambda t: t * mpmath.sin(1 / t), 0, 0)
+add_broken("1/(x-2) if x<2; 3 otherwise", pieces(lambda t: 1 / (t - 2), lambda t: mpf(3), 2), 2, 3)
+add_broken("x^2 if x!=1; 5 if x=1", lambda t: t * t, 1, 5)
+add_broken("floor(x)", mpmath.floor, 1, 1)
+add_broken("ceil(x)", mpmath.ceil, 1, 1)
+add_broken("x - floor(x)", lambda t: t - mpmath.floor(t), 2, 0)
+add_broken("sgn(x)", mpmath.sign, 0, 0)
+add_broken("|x-1|", lambda t: abs(t - 1), 1, 0)
+add_broken("x|x|", lambda t: t * abs(t), 0, 0)
+add_broken("sqrt|x|", lambda t: mpmath.sqrt(abs(t)), 0, 0)
+add_broken("cbrt(x)", lambda t: mpmath.sign(t) * mpmath.cbrt(abs(t)), 0, 0)
+add_broken("cbrt(x^2)", lambda t: mpmath.cbrt(t * t), 0, 0)
+add_broken("1/x", lambda t: 1 / t, 0)
+add_broken("1/x^2", lambda t: 1 / t**2, 0)
+add_broken("x ln|x| if x!=0; 0 otherwise", lambda t: t * mpmath.log(abs(t)), 0, 0)
+add_broken("arctan(1/x)", lambda t: mpmath.atan(1 / t), 0)
+add_broken("1/(1+e^(1/x))", lambda t: 1 / (1 + mpmath.exp(1 / t)), 0)
+add_broken("tan(x)/x if x!=0; 1 otherwise", lambda t: mpmath.tan(t) / t, 0, 1)
+add_broken("(1-cos(x))/x^2 if x!=0; 1/2 otherwise", lambda t: (1 - mpmath.cos(t)) / t**2, 0, 0.5)
+add_broken("|sin(x)|/x if x!=0; 1 otherwise", lambda t: abs(mpmath.sin(t)) / t, 0, 1)
+add_broken("x^2 if x<=3; 6x-9 otherwise", pieces(lambda t: t * t, lambda t: 6 * t - 9, 3), 3, 9)
+add_broken("x^2 if x<=3; 6x-8 otherwise", pieces(lambda t: t * t, lambda t: 6 * t - 8, 3), 3, 9)
+add_broken("max(x, x^2)", lambda t: max(t, t * t), 1, 1)
+add_broken("sin(1/x)", lambda t: mpmath.sin(1 / t), 0)
+
+print(json.dumps({"mpmath": mpmath.__version__, "areas": areas, "broken": broken}, indent=1))

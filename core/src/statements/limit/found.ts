@@ -10,7 +10,7 @@ import { name, negate, product, quotient, sum, type Tree } from '../../formula/t
 import { lineEquation } from '../../vocabulary/equation'
 import { formatNumber, formatShort } from '../../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../../vocabulary/units'
-import type { CurveResult, LineContext, LineResult, Mark, Readout, ResultTable } from '../contract'
+import type { CurveResult, LineContext, LineResult, Mark, Readout } from '../contract'
 import { curveText } from '../shared/slots'
 import { closingTable, endTable } from './closing'
 import { numberWords } from '../shared/placeWords'
