@@ -7,7 +7,7 @@ export default defineConfig({
   timeout: 150_000,
   expect: { timeout: 30_000 },
   fullyParallel: true,
-  workers: 2,
+  workers: 3,
   // A shared machine can stall for longer than any patience; a second run tells a stall from a fault.
   retries: process.env.CI ? 1 : 0,
   reporter: [['list']],

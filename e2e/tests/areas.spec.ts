@@ -11,7 +11,7 @@ test('strips from an empty study to a played sum, in three actions', async ({ pa
   await expect(bench.output(line(8, 'at the left'), 'sum')).toHaveText('29.008')
   await expect(bench.output(line(8, 'at the left'), 'exact')).toHaveText('27.119')
   await expect(bench.output(line(8, 'at the left'), 'difference')).toHaveText('over by 1.889')
-  await expect(bench.working).toContainText('q falls from 1.653 to 5.329')
+  await expect(bench.working).toContainText('q falls from 1.75 to 4.75 (strips 2 to 5)')
   const picture = bench.lane('q')
   await expect(picture.locator('[data-item$=".over"]')).toHaveAttribute('d', /^M/)
   await expect(picture.locator('[data-item$=".short"]')).toHaveAttribute('d', /^M/)
@@ -63,7 +63,7 @@ test('heights, table, sigma and convergence', async ({ page, bench }) => {
   await expect(page.getByRole('figure', { name: 'Error against n' })).toBeVisible()
   await page.getByRole('spinbutton', { name: 'Error under' }).fill('0.1')
   await page.keyboard.press('Enter')
-  await expect(bench.working).toContainText(/error is under 0\.1: left 1\d\d/)
+  await expect(bench.working).toContainText(/error stays under 0\.1: left 1\d\d/)
 })
 
 test('a span is drawn on the ruler, offered and dragged by its handle', async ({ page, bench }) => {
