@@ -163,7 +163,8 @@ function valuePhrases(line: GivenLine, context: SentenceContext): Phrase[] {
       { text: i === 0 ? ', with ' : ' and ' },
       { text: `${head}(`, latex: `${latex}(` },
       i === 0 ? { slot: 'place', field: 'at', ...at } : { text: at.text, latex: at.latex },
-      { text: ') = ', latex: ') =' },
+      { text: ')', latex: ')' },
+      { text: ' = ' },
       { slot: 'number', field, ...placeText(line[field] ?? '0', context) },
     ]
   })

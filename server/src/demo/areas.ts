@@ -69,4 +69,43 @@ export const areas: DemoStudy[] = [
     ],
     lanes: [{ ...lane('q', 0), overlays: [{ curve: 'r', order: 0 }] }],
   }),
+  demo(10, {
+    title: 'Only the rate is known',
+    about:
+      'The sluice lets water in and then out: the stored water from its rate, and where its mean rate is met',
+    variable: time,
+    lines: [
+      {
+        kind: 'given',
+        id: 'line1',
+        name: 'V',
+        unit: 'ML/h',
+        order: 1,
+        formula: '5 - t/2 if t < 6; 1 - (t - 6)/4 otherwise',
+        span: { from: '0', to: '12' },
+        at: '0',
+        value: '20',
+      },
+      {
+        kind: 'theorem',
+        id: 'line2',
+        curve: 'V',
+        order: 0,
+        span: { from: '0', to: '12' },
+        theorem: 'meanValue',
+        level: '0',
+      },
+      {
+        kind: 'features',
+        id: 'line3',
+        curve: 'V',
+        order: 0,
+        only: 'features',
+        span: { from: '0', to: '12' },
+        ends: true,
+        labels: true,
+      },
+    ],
+    lanes: [lane('V', 0), lane('V', 1)],
+  }),
 ]

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 
 /** A name with its primes, which a line may not part. */
-const primed = /(\S*′′\S*)/
+const primed = /(\S*′\S*)/
 
 /** Keeps "t = 2", "v′ < 0" and the primes of s′′ on one line: spaces that do not break, and spans. */
 export function keepTogether(text: string): ReactNode {

@@ -76,11 +76,12 @@ function told(
   const trapezoids = slanted.ok ? sumOf(slanted.strips) : NaN
   const lane = { curve: line.curve, order: 0 }
   const reference = withUnit(formatNumber(trapezoids, decimals), unit)
+  const isReference = line.rule === 'trapezoid' && isAsTheyLie(line)
   return {
     ...emptyResult,
     readouts: [
       numberReadout('sum', sum, unit, decimals),
-      numberReadout('difference', sum - trapezoids, unit, decimals),
+      ...(isReference ? [] : [numberReadout('difference', sum - trapezoids, unit, decimals)]),
     ].map(asEstimate),
     marks: [
       {
@@ -99,7 +100,7 @@ function told(
       },
     ],
     notes: [
-      `${strips.length} ${strips.length === 1 ? 'strip' : 'strips'}, widths as they were read: an estimate, since between readings the curve is not known. The difference is to the sum along slanted tops, ${reference}.`,
+      `${strips.length} ${strips.length === 1 ? 'strip' : 'strips'}, widths as they were read: an estimate, since between readings the curve is not known.${isReference ? '' : ` The difference is to the sum along slanted tops, ${reference}.`}`,
     ],
     tables: [stripTable(strips, context, curve.name)],
   }
