@@ -195,13 +195,13 @@ test('from a graph of f′ with a value given, f is drawn', async ({ page, bench
   await bench.open('g(x) = 3x^2 - 3 for -2 ≤ x ≤ 3')
   await bench.say("conclude g as f'")
   await bench.button(/^Draw f by accumulation/).click()
-  const line = bench.line('Let A(x) be the area under g from −2 to x, plus 0')
+  const line = bench.working.getByRole('listitem', { name: /^Let f′\(x\) = g\(x\)/ })
   await line.getByRole('button', { name: '0', exact: true }).click()
   await page.keyboard.type('5')
   await page.keyboard.press('Enter')
-  await bench.say('value of A at 1')
+  await bench.say('value of f at 1')
   // x³ - 3x + 7 at 1, by hand.
-  await expect(bench.output('Value of A at x = 1', 'value')).toHaveText('5.000')
+  await expect(bench.output('Value of f at x = 1', 'value')).toHaveText('5.000')
 })
 
 test('a curve given by its derivative asks for a value, and a theorem tells which condition fails', async ({

@@ -1,7 +1,7 @@
 import { findCycle } from '../algebra/curves'
 import type { Steps } from '../features/budget'
 import type { Tree } from '../formula/tree'
-import { type CurveMaker, isFormulaLine, isMeasured } from '../statements'
+import { type CurveMaker, isFormulaLine, isGivenBy, isMeasured } from '../statements'
 import type {
   CurveContext,
   CurveLookup,
@@ -30,6 +30,14 @@ const isCurveIn = (read: Read) => (text: string) => {
   return ref !== null && read<string>('curveNames').split(',').includes(ref.curve)
 }
 
+const givenByIn = (read: Read) => (graph: string, order: number) =>
+  read<string>('curveNames')
+    .split(',')
+    .find((name) => {
+      const line = read<CurveMaker | undefined>(`source:${name}`)
+      return line !== undefined && isGivenBy(line, graph, order)
+    }) ?? null
+
 /** What a line may look at. */
 export const lineContextOf = (read: Read, reading: Reading, kept: Kept): LineContext => ({
   get variable() {
@@ -40,6 +48,7 @@ export const lineContextOf = (read: Read, reading: Reading, kept: Kept): LineCon
   },
   curve: (name) => read<CurveLookup>(`curve:${name}`),
   isCurve: isCurveIn(read),
+  curveGivenBy: givenByIn(read),
   number: reading.number,
   range(place) {
     const step = read<number | undefined>(`step:${place}`)
@@ -133,6 +142,7 @@ export const sentenceContextOf = (read: Read, reading: Reading): SentenceContext
     return line !== undefined && isMeasured(line)
   },
   isCurve: isCurveIn(read),
+  curveGivenBy: givenByIn(read),
   ends(name) {
     const found = read<CurveLookup>(`curve:${name}`)
     if (!found.ok) return { from: true, to: true }

@@ -95,6 +95,11 @@ export const givenKind: StatementKind<GivenLine> = {
     span: ({ span }) => span,
     lowestOrder: 0,
     opens: ({ order }) => [0, order],
+    givenBy({ formula, order }) {
+      const called = /^\s*(\p{L}[^\s()]*?)\s*(?:\(\s*\p{L}\s*\))?\s*$/u.exec(formula)
+      const graph = called && parseCurveRef(called[1]!)
+      return graph && { graph: curveText(graph), order }
+    },
   },
   drawn: { stands: ({ name, order }) => ({ curve: name, order }) },
 

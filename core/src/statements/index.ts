@@ -77,6 +77,12 @@ export type CurveMaker = Extract<Statement, { name: string }>
 export const isCurveMaker = (line: Statement): line is CurveMaker =>
   kindOf(line).curve !== undefined
 
+/** Whether a curve is known by a graph of the study as its derivative of an order. */
+export function isGivenBy(line: CurveMaker, graph: string, order: number): boolean {
+  const given = kindOf(line).curve?.givenBy?.(line)
+  return given?.graph === graph && given.order === order
+}
+
 /** The orders whose lanes open with a curve. */
 export const lanesOpened = (line: CurveMaker): readonly number[] =>
   kindOf(line).curve?.opens?.(line) ?? [0]

@@ -177,7 +177,10 @@ describe('conclusions from a graph, as a grader would take them', () => {
   test('a graph of f′ offers to draw f from a value', () => {
     const { offers } = about("f'", 'f')
     expect(offers).toEqual([
-      { text: 'Draw f by accumulation, f(−2) = 0', words: 'accumulate g from -2 plus 0' },
+      {
+        text: 'Draw f by accumulation, f(−2) = 0',
+        words: "given f'(x) = g(x) for -2 <= x <= 3, f(-2) = 0",
+      },
     ])
   })
   test('from f′′ alone: concavity of f, and what is missing for its rise', () => {

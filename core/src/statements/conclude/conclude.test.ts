@@ -128,6 +128,15 @@ describe('one name never means two functions', () => {
   ])('%s, %s', (formula, words, sentence) => {
     expect(told(formula, words).sentence.startsWith(sentence)).toBe(true)
   })
+  test('a curve that is known by the graph is the one that is spoken of', () => {
+    const first = say(startStudy('f(x) = 3x^2 - 3 for -2 <= x <= 3'), "conclude f as f'")
+    if ('problem' in first) throw new Error(first.problem)
+    const next = say(first.study, "given h'(x) = f(x), h(-2) = 0")
+    if ('problem' in next) throw new Error(next.problem)
+    const line = workOut(next.study).lines[1]!
+    expect(line.sentence).toBe('Taking f as h′: conclusions about h on [−2, 3]')
+    expect(line.notes.join(' ')).not.toMatch(/need one value/)
+  })
   test('not even where another curve has the name', () => {
     let study = startStudy('f(x) = x')
     for (const words of ['let g(x) = x^3', 'let h(x) = 2', 'conclude g as itself']) {

@@ -41,7 +41,12 @@ const isItself = ({ order, taken }: ConcludeLine) => order === primesOf(taken)
  * name never means two functions: f where it is free, else the curve's own where its graph is taken
  * for what it is; that of a derivative always.
  */
-function subjectOf(line: ConcludeLine, { isCurve }: { isCurve(text: string): boolean }): string {
+function subjectOf(
+  line: ConcludeLine,
+  { isCurve, curveGivenBy }: Pick<LineContext, 'isCurve' | 'curveGivenBy'>,
+): string {
+  const given = curveGivenBy(curveText(line), primesOf(line.taken))
+  if (given !== null) return given
   const isFree = (letter: string) => !isCurve(letter) || (isItself(line) && letter === line.curve)
   if (isItself(line) && line.order > 0) return line.curve
   if (isFree('f')) return 'f'
@@ -153,12 +158,16 @@ function resultOf(
   const wording: Wording = { subject: subjectOf(line, context), letter: variable.letter, decimals }
   const about = shown(wording.subject, orders.about)
   // Of a derivative in the study what lies below it is there as well.
-  const isKnown = isItself(line) && orders.about < line.order
+  const isGiven = context.curveGivenBy(graph, primesOf(line.taken)) !== null
+  const isKnown = isGiven || (isItself(line) && orders.about < line.order)
   const bridges = orders.taken > orders.about ? bridgesOf(facts) : []
   const gaps = orders.taken > orders.about ? gapsOf(facts, bridges) : []
+  const primed = (order: number) => wording.subject + "'".repeat(order)
+  const start = numberToFormula(from)
+  const zeros = Array.from({ length: orders.taken }, (_, k) => `${primed(k)}(${start}) = 0`)
   const drawn = {
-    text: `Draw ${about} by accumulation, ${about}(${show(from)}) = 0`,
-    words: `accumulate ${graph} from ${numberToFormula(from)} plus 0`,
+    text: `Draw ${wording.subject} by accumulation, ${about}(${show(from)}) = 0`,
+    words: `given ${primed(orders.taken)}(${variable.letter}) = ${line.curve}${"'".repeat(line.order)}(${variable.letter}) for ${start} <= ${variable.letter} <= ${numberToFormula(to)}, ${zeros.join(', ')}`,
   }
   const all = concluded(orders, facts, bridges)
   const more = all.length - mostTold

@@ -13,6 +13,8 @@ export interface LineContext {
   curve(name: string): CurveLookup
   /** Whether a text such as r or r' names a curve of the study. */
   isCurve(text: string): boolean
+  /** The name of a curve that is known by this graph as its derivative of an order, or null. */
+  curveGivenBy(graph: string, order: number): string | null
   /** The value of a place or an end of a span, as typed. */
   number(text: string): NumberLookup
   /** Where the slider of a place begins and by what it steps: in a sweep by its equal steps. */

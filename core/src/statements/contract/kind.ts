@@ -48,6 +48,8 @@ export interface CurveSide<L> {
   measured?: boolean
   /** The lowest rung of its ladder: -1 for the area from its beginning, which is usual, 0 for itself. */
   lowestOrder?: -1 | 0
+  /** The text of the graph that is a derivative of it, and of which order; null where it is a formula. */
+  givenBy?(line: L): { graph: string; order: number } | null
   /** The orders whose lanes open with it: its own, unless it says others. */
   opens?(line: L): readonly number[]
 }

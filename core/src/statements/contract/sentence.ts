@@ -31,6 +31,8 @@ export interface SentenceContext {
   derivative(curve: string, order: number): Tree | null
   /** Whether a text such as r or r' names a curve of the study. */
   isCurve(text: string): boolean
+  /** The name of a curve that is known by this graph as its derivative of an order, or null. */
+  curveGivenBy(graph: string, order: number): string | null
   /** The value of a typed number, or null where it has none. */
   number(text: string): number | null
   /** Whether a curve is given by readings. */
