@@ -19,8 +19,17 @@ const leftSide =
 /** dy/dx = */
 const quotientSide = /^\s*d\s*(\p{L})\s*\/\s*d\s*(\p{L})\s*=(?!=)/u
 
+/** f: x ↦, x ↦ */
+const arrowSide = /^\s*(?:(\p{L})\s*:\s*)?(\p{L})\s*(?:↦|⟼|→|->|\\mapsto|\\to(?![a-z]))\s*/u
+
 /** Splits off a left side; null where the text has none. e and π cannot be names. */
 export function parseDefinition(text: string): Definition | null {
+  const arrow = arrowSide.exec(text)
+  if (arrow) {
+    const [all, name = 'f', variable = 'x'] = arrow
+    if (name === variable || name === 'e' || variable === 'e') return null
+    return { name, variable, order: 0, body: text.slice(all.length), bodyFrom: all.length }
+  }
   const quotient = quotientSide.exec(text)
   const match = quotient ?? leftSide.exec(text)
   if (!match) return null

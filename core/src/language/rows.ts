@@ -57,7 +57,7 @@ function splitOutside(text: string, isBreak: (c: string) => boolean): string[] {
 
 /** The first word that begins a condition, outside parentheses. */
 function wordOutside(text: string): { from: number; to: number; word: string } | null {
-  const words = /\b(if|for|when|otherwise|else)\b/g
+  const words = /\b(if|for|when|where|otherwise|else)\b/g
   for (let found = words.exec(text); found; found = words.exec(text)) {
     const before = text.slice(0, found.index)
     const depth = [...before].reduce(

@@ -1,4 +1,4 @@
-import { readFormula } from '../language/readFormula'
+import { readFormula } from '../algebra/readFormula'
 import { allKinds, kindOf } from '../statements'
 import { spansOf, textsOf } from '../statements/shared/uses'
 import { readingOf } from '../study/edits/names'

@@ -1,5 +1,5 @@
 import { advanceWalk, startWalk, takeWalk, type Walk } from '..'
-import { readFormula } from '../language/readFormula'
+import { readFormula } from '../algebra/readFormula'
 import { flood } from './fixtures/testing'
 
 const walk: Walk = {

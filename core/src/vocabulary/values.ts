@@ -1,7 +1,7 @@
 import { compile } from '../algebra/compile'
 import { namesIn, type Tree } from '../formula/tree'
 import type { RealFunction } from '../evaluate/compile'
-import { parseFormula } from '../language/parse'
+import { parseFormula } from '../algebra/parseFormula'
 import type { Problem } from '../language/problems'
 import type { Slider, SpanText } from './members'
 
@@ -10,20 +10,38 @@ export function parseSpan(text: string): { from: string; to: string } | null {
   const trimmed = text.trim()
   const chain = /^(.+?)\s*(?:≤|<=|<)\s*\p{L}\S*\s*(?:≤|<=|<)\s*(.+)$/u.exec(trimmed)
   const bracket = /^[[(]\s*(.+?)\s*[,;]\s*(.+?)\s*[\])]$/.exec(trimmed)
-  const words = /^(?:from\s+)?(.+?)\s*(?:\bto\b|…|\.\.\.?)\s*(.+)$/.exec(trimmed)
+  const words =
+    /^(?:from\s+)?(.+?)\s*(?:\bto\b|…|\.\.\.?)\s*(.+)$/.exec(trimmed) ??
+    /^between\s+(.+?)\s+and\s+(.+)$/.exec(trimmed)
   const pair = /^([^,;]+)[,;]([^,;]+)$/.exec(trimmed)
   const found = chain ?? bracket ?? words ?? pair
   return found ? { from: found[1]!.trim(), to: found[2]!.trim() } : null
 }
+
+/** How a span stands behind a function: [what comes before, the span]. */
+const spanTails: readonly RegExp[] = [
+  /^(.*?\S)(?:\s*[,;]\s*|\s+)(?:(?:for|on|over|where|with)\s+)?(\p{L}\s*(?:∈\s*|in\s+)[[(].*[\])])$/su,
+  /^(.*\S)\s+(?:for|on|over|in)\s+(\S.*)$/s,
+  // Behind a comma only what is a span by its shape.
+  /^(.*\S)\s*[,;]\s*(?:where\s+|with\s+)?([^,;]+(?:≤|<=|<)\s*\p{L}\s*(?:≤|<=|<)[^,;]+)$/su,
+  /^(.*\S)\s*[,;]\s*((?:\p{L}\s*(?:∈|\bin\b)\s*)?[[(][^()[\]]+[,;][^()[\]]+[\])])$/su,
+  /^(.*\S)\s+(?:where|with)\s+(\S.*(?:≤|<=|<)\s*\p{L}\s*(?:≤|<=|<).*)$/su,
+  /^(.*\S)\s+(from\s+\S.*\s+to\s+\S.*)$/s,
+  /^(.*\S)\s+(between\s+\S.*\s+and\s+\S.*)$/s,
+]
 
 /** Cuts a span off the end of a typed function: "sin t for 0 ≤ t ≤ 10", "sin t on [0, 10]". */
 export function cutSpan(text: string): {
   formula: string
   span: { from: string; to: string } | null
 } {
-  const match = /^(.*\S)\s+(?:for|on|over)\s+(\S.*)$/s.exec(text)
-  const span = match && parseSpan(match[2]!)
-  return span ? { formula: match[1]!.replace(/,$/, ''), span } : { formula: text, span: null }
+  for (const pattern of spanTails) {
+    const match = pattern.exec(text)
+    const tail = match?.[2]!.replace(/^\p{L}\s*(?:∈|\bin\b|\\in\b)\s*/u, '')
+    const span = tail === undefined ? null : parseSpan(tail)
+    if (span) return { formula: match![1]!.replace(/,$/, ''), span }
+  }
+  return { formula: text, span: null }
 }
 
 type Meaning = { ok: true; tree: Tree; f: RealFunction } | { ok: false; problem: Problem }

@@ -21,7 +21,7 @@ function readAll(r: TokenReader): Condition {
 }
 
 function readCompare(r: TokenReader): Condition {
-  if (r.peek().kind === '(' && conditionInParentheses(r)) {
+  if (r.peek().kind === '(' && holdsCondition(r)) {
     r.take()
     const inner = r.deeper(readCondition)
     if (r.peek().kind !== ')') r.stop('a parenthesis is missing here', r.peek(), 'add )')
@@ -41,7 +41,7 @@ function readCompare(r: TokenReader): Condition {
 }
 
 /** Whether the parenthesis ahead holds a condition rather than a formula, in pieces or not. */
-function conditionInParentheses(r: TokenReader): boolean {
+export function holdsCondition(r: TokenReader): boolean {
   let level = 0
   let compares = false
   for (let i = 0, token = r.ahead(i); token; token = r.ahead(++i)) {

@@ -15,8 +15,8 @@ import {
 import type { Token } from '../tokens'
 import { readCall, readCurve } from './calls'
 import { readParentheses } from './groups'
-import { readSigns } from './sums'
-import type { TokenReader } from './tokenReader'
+import { readImplied, readSigns } from './sums'
+import type { TokenOf, TokenReader } from './tokenReader'
 
 /** One factor: something with its powers. */
 export function readFactor(r: TokenReader): Tree {
@@ -93,9 +93,11 @@ export function readBase(r: TokenReader): Tree {
       return readCall(r)
     case 'root':
       r.take()
-      return r.count(call('sqrt', r.deeper(r.grammar.factor)))
+      return r.count(rootOf(token.order, r.deeper(r.grammar.factor)))
+    case 'derivative':
+      return readDerivative(r)
     case '(':
-      return readParentheses(r)
+      return readDerivedParentheses(r)
     case 'fraction': {
       r.take()
       const above = r.deeper(readLatexPart)
@@ -108,6 +110,36 @@ export function readBase(r: TokenReader): Tree {
     default:
       return r.missingOperand(token)
   }
+}
+
+/** d/dx with what it is taken of: parentheses, or all that is multiplied up to the next sign. */
+function readDerivative(r: TokenReader): Tree {
+  const token = r.take() as TokenOf<'derivative'>
+  if (r.peek().kind === '(') return r.differentiated(readParentheses(r), token.order, token)
+  const factors = [r.deeper(r.grammar.factor)]
+  while (r.startsFactor()) factors.push(readImplied(r, r.before()!))
+  const whole = factors.length === 1 ? factors[0]! : r.count(product(...factors))
+  return r.differentiated(whole, token.order, token)
+}
+
+/** Parentheses, and primes behind them: (x²)′. */
+function readDerivedParentheses(r: TokenReader): Tree {
+  const open = r.peek()
+  const [only, close] = [r.ahead(1), r.ahead(2)]
+  // [x] alone is in use for the whole part, and for parentheses.
+  if (r.text[open.from] === '[' && only?.kind === 'name' && close?.kind === ')') {
+    const { name } = only
+    r.stop(
+      `[${name}] could mean two things`,
+      open,
+      `write ⌊${name}⌋ for the whole part, or (${name})`,
+    )
+  }
+  const inside = readParentheses(r)
+  const marks = r.takeIf('primes')
+  if (!marks) return inside
+  if (marks.count > 9) r.stop('that is too many primes', marks, 'use at most 9')
+  return r.differentiated(inside, marks.count, marks)
 }
 
 function readBars(r: TokenReader, open: Token): Tree {
@@ -130,4 +162,10 @@ function readLatexRoot(r: TokenReader): Tree {
   if (order === null || equalsNumber(order, 2)) return r.count(call('sqrt', of))
   if (equalsNumber(order, 3)) return r.count(call('cbrt', of))
   return r.count(power(of, quotient(whole(1), order)))
+}
+
+/** The root of an order that is written in figures; the square root without one. */
+function rootOf(order: string | undefined, of: Tree): Tree {
+  if (order === undefined || order === '2') return call('sqrt', of)
+  return order === '3' ? call('cbrt', of) : power(of, quotient(whole(1), whole(BigInt(order))))
 }

@@ -4,7 +4,7 @@ import { type Token, tokenize } from '../tokens'
 import { readCondition } from './conditions'
 import { readBase, readFactor } from './factors'
 import { readGroup } from './groups'
-import { arcs, powersOfTen } from './hints'
+import { arcs, otherReadings, powersOfTen } from './hints'
 import { readSum } from './sums'
 import { type Grammar, Stop, TokenReader } from './tokenReader'
 
@@ -15,6 +15,8 @@ export interface ParseOptions {
   names?: readonly string[]
   /** Other curves by name. */
   curves?: Readonly<Record<string, Tree>>
+  /** What d/dx comes to; without it there are no derivatives in formulas. */
+  derivative?: (tree: Tree, variable: string) => Tree
 }
 
 export type Parsed = { ok: true; tree: Tree; hints: Hint[] } | { ok: false; problems: Problem[] }
@@ -34,21 +36,90 @@ const grammar: Grammar = {
  * multiplication as tightly as division (1/2x is (1/2)x), and the argument of a function without
  * parentheses runs to the next +, −, ·, / or function name.
  */
-export function parseFormula(text: string, options: ParseOptions = {}): Parsed {
-  const variable = options.variable ?? 'x'
-  const { tokens, problems } = tokenize(text, {
-    variable,
-    names: options.names ?? [],
-    curves: Object.keys(options.curves ?? {}),
+export function parse(text: string, options: ParseOptions = {}): Parsed {
+  const plain = parseAsWritten(text, options)
+  if (plain.ok || !/\d,\d/.test(text)) return plain
+  const comma = decimalCommas(text, options)
+  if (!comma) return plain
+  const pointed = parseAsWritten(comma.text, options)
+  return pointed.ok ? { ...pointed, hints: [...pointed.hints, comma.hint] } : plain
+}
+
+const namesOf = (options: ParseOptions) => ({
+  variable: options.variable ?? 'x',
+  names: options.names ?? [],
+  curves: Object.keys(options.curves ?? {}),
+})
+
+/**
+ * A text whose decimal commas are points: where figures stand on both sides, outside the values of a
+ * call and of a point (1, 2). Null where there is none. It is told once.
+ */
+function decimalCommas(text: string, options: ParseOptions): { text: string; hint: Hint } | null {
+  const { tokens } = tokenize(text, namesOf(options))
+  const opened: boolean[] = []
+  const commas: number[] = []
+  tokens.forEach((token, i) => {
+    const [before, next] = [tokens[i - 1], tokens[i + 1]]
+    if (token.kind === '(') {
+      const isCall = before?.kind === 'function' || before?.kind === 'curve'
+      opened.push(isCall || isPoint(tokens, i))
+    } else if (token.kind === ')') opened.pop()
+    else if (token.kind === ',' && !opened.at(-1)) {
+      const isDecimal =
+        before?.kind === 'number' &&
+        next?.kind === 'number' &&
+        before.to === token.from &&
+        next.from === token.to &&
+        /^\d+$/.test(before.text) &&
+        /^\d+$/.test(next.text) &&
+        // 1,000 could as well be a thousand.
+        next.text.length !== 3
+      if (isDecimal) commas.push(token.from)
+    }
   })
-  const reader = new TokenReader(tokens, text, variable, grammar)
+  const [first] = commas
+  if (first === undefined) return null
+  const characters = [...text]
+  for (const at of commas) characters[at] = '.'
+  const pointed = characters.join('')
+  const written = /\d+,\d+/.exec(text.slice(Math.max(0, text.slice(0, first).search(/\d+$/))))![0]
+  const replacement = written.replace(',', '.')
+  const from = text.indexOf(written)
+  return {
+    text: pointed,
+    hint: {
+      message: `${written} is read as ${replacement}`,
+      from,
+      to: from + written.length,
+      replacement,
+    },
+  }
+}
+
+/** (1,2): two numbers alone between parentheses. */
+const isPoint = (tokens: readonly Token[], open: number) =>
+  tokens[open + 1]?.kind === 'number' &&
+  tokens[open + 2]?.kind === ',' &&
+  tokens[open + 3]?.kind === 'number' &&
+  tokens[open + 4]?.kind === ')'
+
+function parseAsWritten(text: string, options: ParseOptions): Parsed {
+  const variable = options.variable ?? 'x'
+  const { tokens, problems } = tokenize(text, namesOf(options))
+  const reader = new TokenReader(tokens, text, variable, grammar, options.derivative ?? null)
   try {
     const tree = readWhole(reader)
     if (problems.length > 0) return { ok: false, problems }
     return {
       ok: true,
       tree,
-      hints: [...reader.hints, ...powersOfTen(tokens, text), ...arcs(tokens)],
+      hints: [
+        ...reader.hints,
+        ...powersOfTen(tokens, text),
+        ...arcs(tokens),
+        ...otherReadings(tokens, text),
+      ],
     }
   } catch (error) {
     if (!(error instanceof Stop)) throw error
@@ -77,6 +148,9 @@ function leftOver(r: TokenReader, rest: Token): never {
       )
     case '|':
       return r.stop('this bar is not closed', rest, 'add a second |')
+    case ':':
+    case '?':
+      return r.stop(`“${r.spelled(rest)}” has no meaning here`, rest, 'remove it')
     case ';':
       return r.stop('pieces need conditions', rest, 'x^2 if x < 1; 1 otherwise')
     case 'primes':

@@ -1,6 +1,7 @@
 import { severalOrNull } from '../../functions'
 import { call, negate, product, quotient, sum, type Tree } from '../../formula/tree'
 import type { Token } from '../tokens'
+import { holdsCondition } from './conditions'
 import type { TokenOf, TokenReader } from './tokenReader'
 
 export const readSum = (r: TokenReader): Tree =>
@@ -75,12 +76,15 @@ function readProduct(r: TokenReader): Tree {
         r.countDivisions(divided)
         factors = [r.count(quotient(join(), next))]
       }
-    } else if (r.startsFactor() && !standsBetween(r)) {
+    } else if (r.startsFactor() && !standsBetween(r) && !opensCondition(r)) {
       factors.push(readImplied(r, r.before()!))
     } else break
   }
   return join()
 }
+
+/** x² (x < 1): what stands in parentheses is when it holds, and no factor. */
+const opensCondition = (r: TokenReader) => r.peek().kind === '(' && holdsCondition(r)
 
 /** A factor that follows another without a sign between them. */
 export function readImplied(r: TokenReader, before: Token): Tree {

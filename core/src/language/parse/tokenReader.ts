@@ -38,6 +38,8 @@ export class TokenReader {
     readonly text: string,
     readonly variable: string,
     readonly grammar: Grammar,
+    /** What the derivative of a part comes to; null where there is none to be had. */
+    private readonly derivative: ((tree: Tree, variable: string) => Tree) | null,
   ) {}
 
   peek(): Token {
@@ -85,6 +87,14 @@ export class TokenReader {
   stop(message: string, token: Token, fix?: string): never {
     const to = Math.max(token.to, token.kind === 'end' ? token.from : token.from + 1)
     throw new Stop({ message, from: token.from, to, ...(fix ? { fix } : {}) })
+  }
+
+  /** The derivative of a part that has been read, so many times over. */
+  differentiated(tree: Tree, times: number, token: Token): Tree {
+    if (!this.derivative) return this.stop('there is no derivative to be taken here', token)
+    let result = tree
+    for (let i = 0; i < times; i++) result = this.derivative(result, this.variable)
+    return this.count(result)
   }
 
   /** Counts one part of the formula. */
@@ -163,5 +173,6 @@ const beginsFactor: ReadonlySet<Token['kind']> = new Set<Token['kind']>([
   'root',
   'fraction',
   'latexRoot',
+  'derivative',
   '(',
 ])

@@ -60,6 +60,12 @@ export function raised(r: TextReader): boolean {
     digits += raisedDigits[r.text[r.at++]!]
   }
   if (r.at === from) return false
+  // ³√x: raised figures before a root are its order.
+  if (r.text[r.at] === '√' && /^\d{1,3}$/.test(digits)) {
+    r.at += 1
+    r.push(from, { kind: 'root', order: digits })
+    return true
+  }
   if (/^-?\d{1,9}$/.test(digits)) r.push(from, { kind: 'raised', text: digits })
   else {
     r.problem(from, r.at, 'this raised text is not a whole number', {

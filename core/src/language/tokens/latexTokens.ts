@@ -53,6 +53,19 @@ function bars(r: TextReader): boolean {
   return true
 }
 
+/** \\frac{d}{dx} */
+function quotientOfD(r: TextReader): boolean {
+  const from = r.at
+  const found = r.match(
+    /^\\[dt]?frac\s*\{\s*(?:d|\\mathrm\s*\{?d\}?)\s*\}\s*\{\s*(?:d|\\mathrm\s*\{?d\}?)\s*([A-Za-z])\s*\}/,
+    60,
+  )
+  if (!found || found[1] !== r.context.variable || r.own.has('d')) return false
+  r.at += found[0].length
+  r.push(from, { kind: 'derivative', order: 1 })
+  return true
+}
+
 /** A command that stands for a text, with its subscript. */
 function spelledOut(r: TextReader, text: string, from: number): void {
   const word = text.trim()
@@ -69,6 +82,7 @@ function spelledOut(r: TextReader, text: string, from: number): void {
 export function latex(r: TextReader): boolean {
   const from = r.at
   if (r.text[from] !== '\\') return false
+  if (quotientOfD(r)) return true
   const found = latexCommandAt(r.text, from)
   if ((found && cases(r, found)) || bars(r)) return true
   const meaning = found?.meaning

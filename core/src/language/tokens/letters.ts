@@ -3,7 +3,7 @@ import type { TextReader } from './textReader'
 import type { Token } from './token'
 
 const letter = /[A-Za-zα-ωΑ-Ωϑϕ]/
-const words = new Set(['if', 'otherwise', 'and', 'or', 'for', 'else', 'when'])
+const words = new Set(['if', 'otherwise', 'and', 'or', 'for', 'else', 'when', 'where', 'then'])
 const loweredDigits = '₀₁₂₃₄₅₆₇₈₉'
 
 /** n_2 and n₂ are one name. */
@@ -95,6 +95,42 @@ function nameWithSubscript(r: TextReader, run: string, from: number, below: stri
   r.push(start, { kind: 'name', name: named })
 }
 
+const operators =
+  /^d\s*(?:\^?\s*([23²³]))?\s*\/\s*d\s*([A-Za-zα-ω])\s*(?:\^?\s*([23²³]))?(?![A-Za-z=])/
+
+/** x0 is x₀: nobody writes a multiple or a power of 0 so. */
+function nought(r: TextReader, run: string, end: number): { text: string; to: number } | null {
+  const isOne = run.length === 1 && run !== 'e' && /^0(?![\d.,])/.test(r.text.slice(end, end + 2))
+  return isOne ? { text: '0', to: end + 1 } : null
+}
+
+/** d/dx or d²/dx², where nothing is called d. */
+function quotientOfD(r: TextReader, from: number): boolean {
+  const found = r.own.has('d') ? null : operators.exec(r.text.slice(from, from + 20))
+  if (!found || found[2] !== r.context.variable || found[1] !== found[3]) return false
+  r.at = from + found[0].length
+  r.push(from, { kind: 'derivative', order: orderOf(found[1]) })
+  return true
+}
+const orderOf = (figure = '1') => ({ '²': 2, '³': 3 })[figure] ?? Number(figure)
+
+/** log2(x), log10 x and sqrt[3](x): a figure that belongs to the function before it. */
+function numberedFunction(r: TextReader, run: string, from: number, end: number): boolean {
+  const rest = r.text.slice(end, end + 12)
+  const base = run.endsWith('log') ? /^(2|10)(?=\s*\(|\s+[A-Za-z|])/.exec(rest) : null
+  if (base) {
+    r.at = end + base[0].length
+    logWithBase(r, run, from, base[1]!)
+    return true
+  }
+  const order = run.endsWith('sqrt') ? /^\s*\[\s*(\d{1,3})\s*\](?=\s*[({])/.exec(rest) : null
+  if (!order) return false
+  if (run.length > 4) cutRun(r, run.slice(0, -4), from)
+  r.at = end + order[0].length
+  r.push(end - 4, { kind: 'root', order: order[1]! })
+  return true
+}
+
 /** A run of letters: a word between pieces, known names, or letters with a subscript. */
 export function letters(r: TextReader): boolean {
   const from = r.at
@@ -102,7 +138,14 @@ export function letters(r: TextReader): boolean {
   while (end < r.text.length && letter.test(r.text[end]!)) end += 1
   if (end === from) return false
   const run = r.text.slice(from, end)
-  const below = subscript(r.text, end)
+  if (quotientOfD(r, from)) return true
+  if (numberedFunction(r, run, from, end)) return true
+  if (/^deg(?:rees?)?$/.test(run) && r.last?.kind === 'number') {
+    r.at = end
+    r.push(from, { kind: 'degree' })
+    return true
+  }
+  const below = subscript(r.text, end) ?? nought(r, run, end)
   r.at = below ? below.to : end
   if (below && run.endsWith('log')) logWithBase(r, run, from, below.text)
   else if (below) nameWithSubscript(r, run, from, below.text)

@@ -30,11 +30,28 @@ const relationSigns: Record<string, Relation> = {
   '=': '=',
 }
 const fractions: Record<string, string> = {
-  '½': '(1/2)',
-  '⅓': '(1/3)',
-  '⅔': '(2/3)',
-  '¼': '(1/4)',
-  '¾': '(3/4)',
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅕': '1/5',
+  '⅖': '2/5',
+  '⅗': '3/5',
+  '⅘': '4/5',
+  '⅙': '1/6',
+  '⅚': '5/6',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+}
+/** Characters that are read as if something longer stood there. */
+const instead: Record<string, string> = {
+  '⌊': 'floor(',
+  '⌋': ')',
+  '⌈': 'ceil(',
+  '⌉': ')',
 }
 const primeMarks: Record<string, number> = { "'": 1, '′': 1, '’': 1, '"': 2, '″': 2, '‴': 3 }
 /** Single characters that mean one thing each. */
@@ -48,9 +65,11 @@ const single: Record<string, Meaning> = {
   '|': { kind: '|' },
   ',': { kind: ',' },
   ';': { kind: ';' },
+  ':': { kind: ':' },
+  '?': { kind: '?' },
   '!': { kind: '!' },
-  '√': { kind: 'root' },
-  '∛': { kind: 'function', name: 'cbrt', spelled: '∛' },
+  '∛': { kind: 'root', order: '3' },
+  '∜': { kind: 'root', order: '4' },
   '°': { kind: 'degree' },
 }
 
@@ -109,10 +128,34 @@ export function singles(r: TextReader): boolean {
   if (here === '!' && r.text[from + 1] === '=') return false
   const fraction = fractions[here]
   const meaning = single[here]
-  if (fraction === undefined && meaning === undefined) return false
+  const longer = instead[here]
+  if (here === '√') return root(r)
+  if (fraction === undefined && meaning === undefined && longer === undefined) return false
   r.at += 1
-  if (fraction !== undefined) r.readAs(fraction, from, r.at)
+  if (fraction !== undefined) mixed(r, fraction, from)
+  else if (longer !== undefined) r.readAs(longer, from, r.at)
   else r.push(from, meaning!)
+  return true
+}
+
+/** A fraction in one character; right behind a whole number both are one mixed number: 3½. */
+function mixed(r: TextReader, fraction: string, from: number): void {
+  const { last } = r
+  const isWhole = last?.kind === 'number' && last.to === from && /^\d+$/.test(last.text)
+  if (isWhole) r.tokens.pop()
+  r.readAs(
+    isWhole ? `(${last.text}+${fraction})` : `(${fraction})`,
+    isWhole ? last.from : from,
+    r.at,
+  )
+}
+
+/** √, or √[3] with its order in brackets. */
+function root(r: TextReader): boolean {
+  const from = r.at
+  const found = r.match(/^√\s*\[\s*(\d{1,3})\s*\]/, 20)
+  r.at += found ? found[0].length : 1
+  r.push(from, found ? { kind: 'root', order: found[1]! } : { kind: 'root' })
   return true
 }
 

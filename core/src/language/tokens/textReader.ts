@@ -45,7 +45,8 @@ export class TextReader {
 
   /** Puts a word where one is expected: twice the same, as in & \text{if}, counts once. */
   pushWord(run: string, from: number, to: number): void {
-    const word = run === 'else' ? 'otherwise' : run === 'for' || run === 'when' ? 'if' : run
+    const isIf = run === 'for' || run === 'when' || run === 'where'
+    const word = run === 'else' ? 'otherwise' : isIf ? 'if' : run
     const { last } = this
     if (last?.kind === 'word' && last.word === 'if' && (word === 'if' || word === 'otherwise')) {
       this.tokens.pop()

@@ -1,7 +1,7 @@
 import type { FunctionName } from '../../functions'
 import type { Relation } from '../../formula/tree'
 
-export type Word = 'if' | 'otherwise' | 'and' | 'or'
+export type Word = 'if' | 'then' | 'otherwise' | 'and' | 'or'
 
 /** A piece of the text that means something, with where it stands (0-based, end excluded). */
 export type Token = { from: number; to: number } & (
@@ -15,7 +15,11 @@ export type Token = { from: number; to: number } & (
   | { kind: 'primes'; count: number }
   | { kind: 'relation'; relation: Relation }
   | { kind: 'word'; word: Word }
-  | { kind: '(' | ')' | '|' | ',' | ';' | '!' | 'root' | 'degree' | 'end' }
+  | { kind: '(' | ')' | '|' | ',' | ';' | ':' | '?' | '!' | 'degree' | 'end' }
+  /** A root sign, with its order where that is not 2. */
+  | { kind: 'root'; order?: string }
+  /** d/dx, d²/dx² */
+  | { kind: 'derivative'; order: number }
   /** From LaTeX: \\frac and \\sqrt, whose braces follow. */
   | { kind: 'fraction' | 'latexRoot' }
 )

@@ -1,4 +1,4 @@
-import type { Reading } from '../../language/readFormula'
+import type { Reading } from '../../algebra/readFormula'
 import { tokenize } from '../../language/tokens'
 import {
   type CurveMaker,

@@ -1,5 +1,6 @@
 import { name as nameTree } from '../formula/tree'
-import { type Parsed, parseFormula } from './parse'
+import type { Parsed } from '../language/parse'
+import { parseFormula } from './parseFormula'
 
 /** The names that a text may use. */
 export interface Reading {
