@@ -27,7 +27,7 @@ const everyday: readonly (readonly [words: string, sentence: string])[] = [
   ['where is the tangent horizontal', 'Where is q′ = 0 on [0, 10]'],
   ['where does the slope equal 2', 'Where is q′ = 2 on [0, 10]'],
   ['when does q reach 5?', 'Where is q = 5 on [0, 10]'],
-  ['where is q increasing', 'Features of q on [0, 10]'],
+  ['where is q increasing', 'Taking q as f: conclusions about f on [0, 10]'],
   ['find the maximum of q', 'Turning points of q on [0, 10]'],
   ['points of inflection', 'Inflections of q on [0, 10]'],
   ['roots of q', 'Zeros of q on [0, 10]'],

@@ -19,6 +19,7 @@ import type { SpanText } from '../vocabulary/members'
 import { createEvaluator } from '../results/evaluate'
 import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'
 import type { Study } from '../study/schema'
+import { reworded } from './reworded'
 
 /** A sentence that "Say what to add" proposes, and the edit that adds it. */
 export interface Offer {
@@ -28,13 +29,17 @@ export interface Offer {
 
 const mostOffers = 8
 
+/** What was typed, in the words that lines know. */
+export const plainWords = (text: string, study: Study): string =>
+  reworded(text, (name) => curveMakers(study).some((c) => c.name === name))
+
 const requestFor = (
   text: string,
   study: Study,
   place: string | null,
   span: SpanText | null = null,
 ): Request => ({
-  text: plainRequest(text, study.variable.letter, curveMakers(study)),
+  text: plainRequest(plainWords(text, study), study.variable.letter, curveMakers(study)),
   variable: study.variable,
   curves: curveMakers(study).map((line) => ({ name: line.name, ...ownSpan(line, study) })),
   measured: curveMakers(study).flatMap((l) => (isMeasured(l) ? [l.name] : [])),

@@ -5,7 +5,7 @@ import { readingOf } from '../study/edits/names'
 import type { Study } from '../study/schema'
 import { withPowerOfTen } from '../vocabulary/values'
 import { everydayPhrases, withoutLeadIn } from './everydayWords'
-import { type Offer, offersFor } from './offers'
+import { type Offer, offersFor, plainWords } from './offers'
 
 /** Words that only join others, or say what someone wants done: they ask for nothing themselves. */
 const joining = new Set([
@@ -53,7 +53,8 @@ function saidBy(offer: Offer, study: Study): Map<string, number> {
  * ask for another kind of line, and they stand nowhere in what would be added. Words that join
  * others are no matter. Empty where nothing is offered, and for very long texts.
  */
-export function unreadWords(text: string, study: Study, place: string | null = null): string[] {
+export function unreadWords(typed: string, study: Study, place: string | null = null): string[] {
+  const text = plainWords(typed, study)
   const words = wordsIn(text)
   const [first] = offersFor(text, study, place)
   if (!first || words.length > mostWords) return []
@@ -127,7 +128,8 @@ function wordsOfKind(kind: string, text: string, study: Study): Set<string> {
  * The offers that a request could mean as well as the first one: the same line about another curve
  * where no curve was named, or another kind that the same words ask for.
  */
-export function equalReadings(text: string, study: Study, place: string | null = null): Offer[] {
+export function equalReadings(typed: string, study: Study, place: string | null = null): Offer[] {
+  const text = plainWords(typed, study)
   const [first, ...others] = offersFor(text, study, place)
   if (!first) return []
   const lineOf = (offer: Offer) => {

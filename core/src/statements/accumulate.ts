@@ -104,8 +104,10 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     const ref = parseCurveRef(rest.replace(/^(?:of|under)\s+/, '').split(' ')[0] ?? '')
     const lower = /from\s+(\S+)/.exec(rest)?.[1]
     const start = /plus\s+(\S+)/.exec(rest)?.[1]
-    const taken = new Set(curves.map((c) => c.name))
-    const name = ['A', 'B', 'G', 'S', 'V'].find((n) => !taken.has(n)) ?? 'A'
+    const asked = /\bas\s+(\p{L})$/u.exec(rest)?.[1]
+    const taken = new Set([...curves.map((c) => c.name), variable.letter])
+    const names = [...(asked ? [asked] : []), 'A', 'B', 'G', 'S', 'V']
+    const name = names.find((n) => !taken.has(n)) ?? 'A'
     return curves
       .filter((c) => !ref || ref.curve === c.name)
       .map((c) => ({

@@ -1,5 +1,5 @@
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
-import { type CurveRef, curveAndPlace, curveText } from './slots'
+import { type CurveRef, curveAndPlace, namesNoCurve, curveText } from './slots'
 import { lookAtPlace, type PlaceFacts } from '../../features/place/placeFacts'
 import * as I from '../../arithmetic/intervals'
 import type { RealFunction } from '../../evaluate/compile'
@@ -176,6 +176,10 @@ function kinkWords({ order }: CurveRef, { curve, x }: AtPlace, name: string): st
   return `${name} has a kink here, ${left} on its left and ${right} on its right`
 }
 
+/** Whether a text has words that no formula has. */
+const isPhrase = (text: string) =>
+  /[A-Za-z]{3,}/.test(text.replace(/\b(?:a?(?:sin|cos|tan)h?|arc\w+|sqrt|cbrt|exp|log|abs)\b/g, ''))
+
 /** Lines that hang on a place: which curve and which place the words name or leave open. */
 export function offersAt<L>(
   rest: string,
@@ -185,6 +189,10 @@ export function offersAt<L>(
   const { ref, place: said } = curveAndPlace(rest, request.variable.letter, request.curves)
   // "from 2 to 5" is no place.
   if (said && /^(?:from|over|on)\s/.test(said)) return []
+  // Nor is a phrase; and a letter behind "of" or "to" that no curve has is another curve.
+  if (said && isPhrase(said)) return []
+  const behind = /\b(?:of|to)\s+\S.*$/.exec(request.text)?.[0] ?? rest
+  if (!ref && namesNoCurve(behind, request)) return []
   const meant = ref ?? request.ref
   const refs = meant ? [meant] : request.curves.map((c) => ({ curve: c.name, order: 0 }))
   const place = said ?? request.place ?? request.sliders[0] ?? null

@@ -125,10 +125,8 @@ export const likelySpan = (
 }
 
 /** The curve that words name at their beginning, with what follows it; any curve where none. */
-export function curvesMeant(
-  words: string,
-  { curves, ref }: Request,
-): { refs: CurveRef[]; rest: string } {
+export function curvesMeant(words: string, request: Request): { refs: CurveRef[]; rest: string } {
+  const { curves, ref } = request
   const [first = '', ...others] = words.replace(/^(?:of|to|under|for)\s+/, '').split(/\s+/)
   const named = parseCurveRef(first)
   if (named && curves.some((c) => c.name === named.curve)) {
@@ -136,8 +134,19 @@ export function curvesMeant(
   }
   // One letter alone that no curve has is meant as a curve all the same.
   if (named && others.length === 0) return { refs: [], rest: '' }
+  if (namesNoCurve(words, request)) return { refs: [], rest: '' }
   const refs = ref ? [ref] : curves.map((c) => ({ curve: c.name, order: 0 }))
   return { refs, rest: words }
+}
+
+/** Whether words begin with the name of a curve that is not there: of g, to g at 2, g′ at 2. */
+export function namesNoCurve(words: string, request: Request): boolean {
+  const [, first = ''] = /^(?:of|to|under|for)\s+(\S+)/.exec(words) ?? []
+  const ref = parseCurveRef(first.replace(/\(.*\)$/, ''))
+  if (!ref) return false
+  const { curves, sliders, otherSliders, variable } = request
+  const others = [...sliders, ...otherSliders, variable.letter, 'e', 'π']
+  return !curves.some((c) => c.name === ref.curve) && !others.includes(ref.curve)
 }
 
 /** A place that is there, or the slider a that is to be made. */

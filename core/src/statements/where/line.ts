@@ -11,9 +11,12 @@ export const whereLineSchema = z.strictObject({
   order: z.int().min(0).max(3),
   /** A number, an expression in sliders, or the name of another curve. */
   target: placeTextSchema,
+  /** How the curve is to stand to the target, where it is not to be equal to it. */
+  relation: z.enum(['>', '>=', '<', '<=']).optional(),
 })
 
 export type WhereLine = z.infer<typeof whereLineSchema>
+export type Relation = NonNullable<WhereLine['relation']>
 
 export interface Asked extends Question {
   ok: true

@@ -10,7 +10,9 @@ import {
   type LineContext,
   type LineResult,
   type Mark,
+  type Phrase,
   placeName,
+  type Request,
   type SentenceContext,
   type StatementKind,
 } from '../contract'
@@ -36,7 +38,8 @@ import {
   verdictOf,
   type Wording,
 } from './words'
-import { type Asked, type Target, type WhereLine, whereLineSchema } from './line'
+import { type Asked, type Relation, type Target, type WhereLine, whereLineSchema } from './line'
+import { setTold } from './setTold'
 
 export const whereKind: StatementKind<WhereLine> = {
   kind: 'where',
@@ -50,9 +53,11 @@ export const whereKind: StatementKind<WhereLine> = {
   sentence(line, context) {
     const meets = parseCurveRef(line.target) !== null && context.isCurve(line.target)
     return [
-      { text: meets ? 'Where does ' : 'Where is ' },
+      { text: meets && !line.relation ? 'Where does ' : 'Where is ' },
       curveSlot(line, context),
-      { text: meets ? ' meet ' : ' = ' },
+      ...(line.relation
+        ? [{ text: ' ' }, relationSlot(line.relation), { text: ' ' }]
+        : [{ text: meets ? ' meet ' : ' = ' }]),
       targetSlot(line.target, context, meets),
       { text: ' on ' },
       spanSlot(line.span, context),
@@ -78,6 +83,7 @@ export const whereKind: StatementKind<WhereLine> = {
     const solving = solvingOf(asked, context)
     if (!solving.found) context.steps(solved(solving))
     if (!solving.found) return { ...emptyResult, pending: true }
+    if (line.relation) return setTold(line, line.relation, asked, solving.found, context)
     const all = settled(solving.found, f, target)
     const result = resultOf(line, all, curve, level, [from, to], context)
     const none = all.complete && all.solutions.length + all.stretches.length === 0
@@ -91,9 +97,12 @@ export const whereKind: StatementKind<WhereLine> = {
     const typed = request.text.replace(/^where\s+(?:is|does)\s+/i, 'where ')
     const rest = wordsAfter(typed, 'where', 'solve')
     if (rest === null || request.text === '') return []
-    const { span, rest: words } = spanIn(rest)
-    const [, left = '', right = ''] =
-      /^(.*?)(?:\s*(?:=|\bequals?\b|\bmeets?\b|\bis\b)\s*(.*))?$/.exec(words) ?? []
+    const compared = comparisonIn(rest, request)
+    const { span, rest: words } = spanIn(compared ? compared.behind : rest)
+    const [, left = '', right = ''] = compared
+      ? ['', compared.curve, compared.target]
+      : (/^(.*?)(?:\s*(?:=|\bequals?\b|\bmeets?\b|\bis\b)\s*(.*))?$/.exec(words) ?? [])
+    if (compared && words.trim() !== '') return []
     const { refs, rest: unread } = curvesMeant(left, request)
     if (unread !== '') return []
     const target = right.trim() || '0'
@@ -107,10 +116,51 @@ export const whereKind: StatementKind<WhereLine> = {
           order,
           target,
           span: likelySpan(span, request, curve),
+          ...(compared ? { relation: compared.relation } : {}),
         },
       }))
   },
 }
+
+/** "f > 0 on 0 to 3", "f is positive": which curve is compared with what, and what stands behind. */
+function comparisonIn(
+  text: string,
+  { curves }: Request,
+): { curve: string; relation: Relation; target: string; behind: string } | null {
+  const plain = text
+    .replace(/^(\S+)\s+(?:is\s+)?(?:positive|above the axis)\b/, '$1 > 0')
+    .replace(/^(\S+)\s+(?:is\s+)?(?:negative|below the axis)\b/, '$1 < 0')
+  const found =
+    /^(\S+?)\s*(>=|≥|<=|≤|>|<)\s*(\S.*?)((?:\s+(?:on|over|for|from|in|between)\s.*)?)$/.exec(plain)
+  const [, curve = '', sign = '', target = '', behind = ''] = found ?? []
+  const ref = parseCurveRef(curve)
+  if (!ref || !curves.some((c) => c.name === ref.curve)) return null
+  return { curve, relation: relationSigns[sign]!, target, behind: behind.trim() }
+}
+
+const relationSigns: Readonly<Record<string, Relation>> = {
+  '>': '>',
+  '>=': '>=',
+  '≥': '>=',
+  '<': '<',
+  '<=': '<=',
+  '≤': '<=',
+}
+const relationText: Readonly<Record<Relation, string>> = {
+  '>': '>',
+  '>=': '≥',
+  '<': '<',
+  '<=': '≤',
+}
+
+const relationSlot = (relation: Relation): Phrase => ({
+  slot: 'choice',
+  field: 'relation',
+  text: relationText[relation],
+  source: relation,
+  latex: { '>': '>', '>=': '\\ge', '<': '<', '<=': '\\le' }[relation],
+  choices: (['>', '>=', '<', '<='] as const).map((value) => ({ value, text: relationText[value] })),
+})
 
 function targetSlot(target: string, context: SentenceContext, meets: boolean) {
   const ref = parseCurveRef(target)
