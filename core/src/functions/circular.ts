@@ -118,7 +118,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
     readable: true,
   },
   tan: {
-    spellings: ['tan'],
+    spellings: ['tan', 'tg'],
     latex: { name: '\\tan', raised: true },
     inverse: 'arctan',
     value: Math.tan,
@@ -167,7 +167,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
     quotient: (u) => ({ above: one, below: sine(u) }),
   },
   cot: {
-    spellings: ['cot'],
+    spellings: ['cot', 'ctg', 'cotg'],
     latex: { name: '\\cot', raised: true },
     inverse: 'arccot',
     value: (x) => (Math.sin(x) === 0 ? NaN : Math.cos(x) / Math.sin(x)),
@@ -221,7 +221,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
     atBreak: atOne(zeroAtOne('arccos')),
   },
   arctan: {
-    spellings: ['arctan', 'atan'],
+    spellings: ['arctan', 'atan', 'arctg'],
     latex: { name: '\\arctan' },
     value: Math.atan,
     derivative: (u) => quotient(one, sum(one, square(u))),
@@ -269,7 +269,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
   },
   // The branch with values between 0 and π, without the cancellation of π/2 - arctan x.
   arccot: {
-    spellings: ['arccot'],
+    spellings: ['arccot', 'arcctg'],
     inGrowth: (u) => sum(quarterTurn, negate(call('arctan', u))),
     latex: { name: '\\operatorname{arccot}' },
     value: arccot,

@@ -57,7 +57,7 @@ export const exponentials: Record<ExponentialName, FunctionEntry> = {
     readable: true,
   },
   log: {
-    spellings: ['log'],
+    spellings: ['log', 'lg'],
     inGrowth: (u) => quotient(call('ln', u), call('ln', whole(10))),
     latex: { name: '\\log', raised: true },
     value: (x) => (x > 0 ? Math.log10(x) : NaN),

@@ -12,6 +12,12 @@ const read: readonly Row[] = [
   ['log2 x', 8, 3],
   ['log10 x', 100, 2],
   ['log_2 x', 8, 3],
+  // ISO 80000-2 has lg for the logarithm to base 10; tg and ctg are what many countries write.
+  ['lg x', 1000, 3],
+  ['tg x', Math.PI / 4, 1],
+  ['ctg(x)', Math.PI / 4, 1],
+  ['arctg x', 1, Math.PI / 4],
+  ['tg²x', Math.PI / 4, 1],
   ['log 2x', 50, 2],
   ['³√x', 8, 2],
   ['∛(x+1)', 7, 2],

@@ -20,6 +20,7 @@ import { createEvaluator } from '../results/evaluate'
 import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'
 import type { Study } from '../study/schema'
 import { reworded } from './reworded'
+import { isCurveFirst, sliderAsked } from './sliders'
 
 /** A sentence that "Say what to add" proposes, and the edit that adds it. */
 export interface Offer {
@@ -68,15 +69,22 @@ export function offersFor(
 ): Offer[] {
   const request = requestFor(text, study, selectedPlace, selectedSpan)
   const asked = [request, ...inOwnWords(request).map((own) => ({ ...request, text: own }))]
-  return toOffers(
+  const lines = toOffers(
     asked.flatMap((one) => allKinds.flatMap((kind) => kind.offers(one))),
     study,
   )
+  const slider = sliderAsked(text, study)
+  if (!slider || !('offer' in slider)) return lines
+  return isCurveFirst(text) ? [...lines, slider.offer] : [slider.offer, ...lines]
 }
 
 /** Why nothing is offered for what was typed, and what could be typed instead. */
-export const whyNothing = (text: string, study: Study): string =>
-  nothingOffered(requestFor(text, study, null))
+export function whyNothing(text: string, study: Study): string {
+  const slider = sliderAsked(text, study)
+  return slider && 'problem' in slider
+    ? slider.problem
+    : nothingOffered(requestFor(text, study, null))
+}
 
 function toOffers(proposals: Proposal<Statement>[], study: Study): Offer[] {
   const evaluate = createEvaluator({ results: false })

@@ -31,8 +31,10 @@ const outcome = (offer: Offer | undefined, study: Study) => {
   const { lines, sliders, lanes } = offer.edit(study)
   return JSON.stringify([lines, sliders, lanes])
 }
+/** A slider alone is read whole or not at all: no word of its request is left over. */
+const addsLine = (offer: Offer, study: Study) => offer.edit(study).lines.length > study.lines.length
 const kindOfOffer = (offer: Offer | undefined, study: Study) =>
-  offer && offer.edit(study).lines.at(-1)!.kind
+  offer && offer.edit(study).lines.at(-1)?.kind
 
 /** Numbers and letters that stand in the added line and in the sliders that come with it. */
 function saidBy(offer: Offer, study: Study): Map<string, number> {
@@ -57,7 +59,7 @@ export function unreadWords(typed: string, study: Study, place: string | null = 
   const text = plainWords(typed, study)
   const words = wordsIn(text)
   const [first] = offersFor(text, study, place)
-  if (!first || words.length > mostWords) return []
+  if (!first || !addsLine(first, study) || words.length > mostWords) return []
   const strange = unreadableParts(first, study)
   if (strange.length > 0) return strange
   const whole = outcome(first, study)
@@ -131,7 +133,7 @@ function wordsOfKind(kind: string, text: string, study: Study): Set<string> {
 export function equalReadings(typed: string, study: Study, place: string | null = null): Offer[] {
   const text = plainWords(typed, study)
   const [first, ...others] = offersFor(text, study, place)
-  if (!first) return []
+  if (!first || !addsLine(first, study)) return []
   const lineOf = (offer: Offer) => {
     const { id: _, ...line } = offer.edit(study).lines.at(-1)!
     return line as Record<string, unknown>

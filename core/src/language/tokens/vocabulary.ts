@@ -7,13 +7,20 @@ export interface Known {
   make: (from: number, to: number) => Token
 }
 
+/**
+ * Whether a spelling is a product beside something called by a letter: with a slider a, "asin x" is
+ * a · sin x, and with a curve g, "tg(t)" is t · g(t).
+ */
+export const isProductBeside = (letter: string, spelling: string): boolean =>
+  (letter === 'a' && /^a(sin|cos|tan)$/.test(spelling)) ||
+  (letter === 'g' && /^(tg|lg|ctg|cotg|arctg|arcctg)$/.test(spelling))
+
 /** All that a run of letters may be made of, longest first. */
 export function vocabulary({ variable, names, curves }: Names): Known[] {
   const own = new Set([variable, ...names, ...curves])
   const known: Known[] = []
   for (const [text, functionName] of Object.entries(spellings)) {
-    // With a slider a, "asin x" is a · sin x.
-    if (own.has(text) || (/^a(sin|cos|tan)$/.test(text) && own.has('a'))) continue
+    if (own.has(text) || [...own].some((letter) => isProductBeside(letter, text))) continue
     known.push({
       text,
       make: (from, to) => ({ kind: 'function', name: functionName, spelled: text, from, to }),
@@ -55,6 +62,7 @@ export function closestFunction(word: string): string | undefined {
   const lower = word.toLowerCase()
   return Object.keys(spellings)
     .map((text) => ({ text, distance: editDistance(lower, text) }))
+    .filter(({ text }) => text.length > 2 || text === 'ln')
     .filter(({ text, distance }) => distance <= (text.length > 3 ? 2 : 1) || lower === text)
     .sort((a, b) => a.distance - b.distance)[0]?.text
 }

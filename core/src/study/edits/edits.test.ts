@@ -27,6 +27,22 @@ describe('what was typed keeps its meaning', () => {
     const after = offersFor(words, created.study, null)[0]!.edit(created.study)
     expect(valueAt2(after)).toBeCloseTo(truth, 12)
   })
+  test('tg, ctg and lg stay what they are after a curve g', () => {
+    const created = createStudy('f(x) = tg x + ctg x + lg(10x) + arctg x')
+    if (!created.ok) throw new Error(created.problems[0]!.message)
+    const after = offersFor('let g(x) = x', created.study, null)[0]!.edit(created.study)
+    const curve = createEvaluator()(after).curves.get('f')!
+    const truth = Math.tan(1) + 1 / Math.tan(1) + 1 + Math.PI / 4
+    expect(curve.ok && curve.curve.f.value(1)).toBeCloseTo(truth, 12)
+  })
+  test('beside a curve g, tg(t) is t times g(t)', () => {
+    const created = createStudy('f(t) = 2t')
+    if (!created.ok) throw new Error(created.problems[0]!.message)
+    const say = (words: string, study: Study) => offersFor(words, study, null)[0]!.edit(study)
+    const both = say('let k(t) = tg(t)', say('let g(t) = t + 1', created.study))
+    const curve = createEvaluator()(both).curves.get('k')!
+    expect(curve.ok && curve.curve.f.value(3)).toBe(12)
+  })
   test('it does so when a curve is given the letter a', () => {
     const created = createStudy('f(x) = atan x')
     if (!created.ok) throw new Error(created.problems[0]!.message)

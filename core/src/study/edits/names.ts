@@ -1,5 +1,6 @@
 import type { Reading } from '../../algebra/readFormula'
 import { tokenize } from '../../language/tokens'
+import { isProductBeside } from '../../language/tokens/vocabulary'
 import {
   type CurveMaker,
   type FormulaLine,
@@ -43,19 +44,19 @@ export function freshName(study: Study, preferred: string): string {
 }
 
 /**
- * Beside something called a, "atan x" is a · tan x. What was typed before there was such a thing
- * keeps its meaning: it is written out as arctan.
+ * Beside something called a, "atan x" is a · tan x, and beside a g, "tg x" is t · g. What was typed
+ * before there was such a thing keeps its meaning: it is written out as arctan and tan.
  */
 export function spelledFor(name: string, study: Study): Study {
-  if (name !== 'a') return study
+  if (name !== 'a' && name !== 'g') return study
   const reading = readingOf(study)
   const spelled = (text: string): string => {
     const { tokens } = tokenize(text, reading)
     let result = ''
     let at = 0
     for (const token of tokens) {
-      if (token.kind !== 'function' || !/^a(?:sin|cos|tan)$/.test(token.spelled)) continue
-      result += `${text.slice(at, token.from)}arc${token.spelled.slice(1)}`
+      if (token.kind !== 'function' || !isProductBeside(name, token.spelled)) continue
+      result += text.slice(at, token.from) + token.name
       at = token.to
     }
     return result + text.slice(at)
