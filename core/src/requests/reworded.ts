@@ -57,6 +57,12 @@ const rewordings: readonly Rewording[] = [
   ],
   [spelled(String.raw`^horizontal tangents?(?:\s+(?:of|to))?\s+${called}`), "where $1' = 0"],
   [spelled(String.raw`^y[- ]intercept(?:\s+of)?\s+${called}`), 'value of $1 at 0'],
+  [spelled(String.raw`^(?:the\s+)?point\s+(?:on|of)\s+${called}\s+at\b`), 'value of $1 at'],
+  [spelled(String.raw`^(?:the\s+)?point\s+at\b`), 'value at'],
+  [
+    spelled(String.raw`^(?:the\s+)?point\s*\(\s*([^(),]+?)\s*,\s*(\p{L})\(\s*\1\s*\)\s*\)$`),
+    'value of $2 at $1',
+  ],
   [spelled(String.raw`\baverage rate of change\b`), 'average rate'],
   // Meetings.
   [
