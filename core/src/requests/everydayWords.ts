@@ -1,5 +1,11 @@
 import type { Request } from '../statements/contract'
-import { curveAndPlace, curveText, parseCurveRef, wordsAfter } from '../statements/shared/slots'
+import {
+  curveAndPlace,
+  curveText,
+  parseCurveRef,
+  takenNames,
+  wordsAfter,
+} from '../statements/shared/slots'
 
 /** What people say, and what the lines of working call it: each way of saying it is tried. */
 interface Everyday {
@@ -295,10 +301,16 @@ const twoCurveWords = [
 export function nothingOffered(request: Request): string {
   const { text, curves, variable } = request
   const asks = (words: readonly string[]) => wordsAfter(text, ...words) !== null
-  const taken = /^(?:let\s+)?(\p{L}[₀-₉]*)\s*(?:\(\s*\p{L}\s*\))?\s*=/u.exec(text)?.[1]
-  const example = `let ${['r', 'g', 'p'].find((n) => curves.every((c) => c.name !== n)) ?? 'k'}(${variable.letter}) = …`
+  const taken = /^(?:let\s+|given\s+)?(\p{L}[₀-₉]*)\s*['’′″]{0,2}\s*(?:\(\s*\p{L}\s*\))?\s*=/u.exec(
+    text,
+  )?.[1]
+  const free = ['r', 'g', 'p', 'k'].find((n) => !takenNames(request).has(n)) ?? 'w'
+  const example = `let ${free}(${variable.letter}) = …`
   if (taken !== undefined && curves.some((c) => c.name === taken)) {
     return `There is a curve ${taken} already: change its formula where it stands, or give the new one another letter, ${example}`
+  }
+  if (taken !== undefined && [...request.sliders, ...request.otherSliders].includes(taken)) {
+    return `${taken} is a slider, and what is built on it would change: give the curve another letter, ${example}`
   }
   if (asks(readingsWords)) {
     return 'Readings from a file or a list come in by the button on the right.'

@@ -66,3 +66,18 @@ test.each([
   expect(first(words)).toBeUndefined()
   expect(whyNothing(words, start())).toBe(why)
 })
+
+test('a curve never takes the letter of a slider, whose formulas would mean another thing', () => {
+  const study = ['let k = 3', 'let g(x) = k x'].reduce(
+    (now, words) => offersFor(words, now, null)[0]!.edit(now),
+    start(),
+  )
+  for (const words of ['let k(x) = x + 1', "k'(x) = 2x", 'k(x) = x + 1']) {
+    expect(offersFor(words, study, null)).toEqual([])
+  }
+  for (const words of ['let k(x) = x + 1', "k'(x) = 2x"])
+    expect(whyNothing(words, study)).toBe(
+      'k is a slider, and what is built on it would change: give the curve another letter, let r(x) = …',
+    )
+  expect(offersFor('let k = 4', study, null).map((o) => o.sentence)).toEqual(['Set k to 4'])
+})

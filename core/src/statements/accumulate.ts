@@ -16,6 +16,7 @@ import {
   parseCurveRef,
   placeText,
   wordsAfter,
+  takenNames,
 } from './shared/slots'
 import { spanFacts, longOver } from './shared/spanFacts'
 
@@ -93,7 +94,8 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     }
   },
 
-  offers({ text, curves, variable }) {
+  offers(request) {
+    const { text, curves, variable } = request
     const open = text.startsWith('area') && endsOpen(text, variable.letter)
     const rest = wordsAfter(
       open ? text.replace(/^area\s+(?:under\s+)?/, 'accumulate ') : text,
@@ -105,7 +107,7 @@ export const accumulateKind: StatementKind<AccumulateLine> = {
     const lower = /from\s+(\S+)/.exec(rest)?.[1]
     const start = /plus\s+(\S+)/.exec(rest)?.[1]
     const asked = /\bas\s+(\p{L})$/u.exec(rest)?.[1]
-    const taken = new Set([...curves.map((c) => c.name), variable.letter])
+    const taken = takenNames(request)
     const names = [...(asked ? [asked] : []), 'A', 'B', 'G', 'S', 'V']
     const name = names.find((n) => !taken.has(n)) ?? 'A'
     return curves

@@ -28,7 +28,7 @@ import {
   type StatementKind,
 } from './contract'
 import { cutSpan } from '../vocabulary/values'
-import { escapeText, placeText, wordsAfter } from './shared/slots'
+import { escapeText, placeText, takenNames, wordsAfter } from './shared/slots'
 
 /** Let q(t) = … for from ≤ t ≤ to. */
 export const curveLineSchema = z.strictObject({
@@ -94,14 +94,14 @@ export const curveKind: StatementKind<CurveLine> = {
     }
   },
 
-  offers({ text, variable, curves }) {
+  offers(request) {
+    const { text, variable, curves } = request
     const rest = wordsAfter(text, 'let')
     const { formula, span: asked } = cutSpan(rest || text)
     const typed = parseDefinition(formula)
     if (!typed || typed.order > 0 || typed.body.trim() === '') return []
     if (typed.variable && typed.variable !== variable.letter) return []
-    const taken = new Set([...curves.map((c) => c.name), variable.letter])
-    if (taken.has(typed.name)) return []
+    if (takenNames(request).has(typed.name)) return []
     const span = asked ?? curves[0] ?? { from: '-10', to: '10' }
     return [
       {

@@ -31,7 +31,14 @@ import {
 } from './contract'
 import { domainPhrase, formulaCurve } from './curve'
 import { accumulated, jumpNotes } from './shared/accumulated'
-import { curveText, escapeText, parseCurveRef, placeText, wordsAfter } from './shared/slots'
+import {
+  curveText,
+  escapeText,
+  parseCurveRef,
+  placeText,
+  takenNames,
+  wordsAfter,
+} from './shared/slots'
 import { longOver, spanFacts } from './shared/spanFacts'
 
 /** Let f′(x) = 2x for 0 ≤ x ≤ 3, with f(0) = 1. */
@@ -222,19 +229,20 @@ export function cutGiven(text: string) {
 }
 
 /** let f′(x) = 2x, f(0) = 3 */
-function defined({ text, variable, curves }: Request) {
+function defined(request: Request) {
+  const { text, variable, curves } = request
   const { formula, span, known } = cutGiven(wordsAfter(text, 'let', 'given') || text)
   const typed = parseDefinition(formula)
   if (!typed || typed.order === 0 || typed.order > 2 || typed.body.trim() === '') return []
   if (typed.variable && typed.variable !== variable.letter) return []
-  const taken = new Set([...curves.map((c) => c.name), variable.letter])
-  if (taken.has(typed.name)) return []
+  if (takenNames(request).has(typed.name)) return []
   const { from, to } = span ?? curves[0] ?? { from: '-10', to: '10' }
   return [{ line: givenLine(typed, { from, to }, known) }]
 }
 
 /** "this graph is f″ of h", "q is h′": a curve that is there is the derivative of one that is not. */
-function namedGraph({ text, ref, curves, variable }: Request) {
+function namedGraph(request: Request) {
+  const { text, ref, curves, variable } = request
   const match =
     /^(?:let\s+|given\s+)?(this graph|the graph|\S+)\s+(?:is|be)\s+(?:the graph of\s+)?(\p{L})\s*(['’′"″]{1,2})(?:\s+of\s+(\p{L}))?$/u.exec(
       text,
@@ -245,9 +253,7 @@ function namedGraph({ text, ref, curves, variable }: Request) {
   const named = /graph$/.test(graph) ? (ref ?? firstOf(curves)) : parseCurveRef(graph)
   const own = named && curves.find((c) => c.name === named.curve)
   const order = countPrimes(primes)
-  if (!own || order > 2 || name === variable.letter || curves.some((c) => c.name === name)) {
-    return []
-  }
+  if (!own || order > 2 || takenNames(request).has(name)) return []
   const body = `${curveText(named)}(${variable.letter})`
   return [{ line: givenLine({ name, order, body }, { from: own.from, to: own.to }, []) }]
 }
