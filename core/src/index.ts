@@ -151,12 +151,12 @@ export { type ExactForm, exactForm } from './vocabulary/exactForms'
 export {
   addLine,
   lineOffer,
-  type Offer,
   offersAtPoint,
   offersFor,
   offersOverSpan,
   whyNothing,
 } from './requests/offers'
+export type { Offer } from './requests/offer'
 export {
   type Answers,
   type Display,

@@ -19,14 +19,9 @@ import type { SpanText } from '../vocabulary/members'
 import { createEvaluator } from '../results/evaluate'
 import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'
 import type { Study } from '../study/schema'
+import type { Offer } from './offer'
 import { reworded } from './reworded'
 import { isCurveFirst, sliderAsked } from './sliders'
-
-/** A sentence that "Say what to add" proposes, and the edit that adds it. */
-export interface Offer {
-  sentence: string
-  edit: Edit
-}
 
 const mostOffers = 8
 

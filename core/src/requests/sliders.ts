@@ -4,7 +4,7 @@ import type { Study } from '../study/schema'
 import { nameSchema, type Slider } from '../vocabulary/members'
 import { numberToFormula } from '../vocabulary/numbers'
 import { readNumber } from '../vocabulary/values'
-import type { Offer } from './offers'
+import type { Offer } from './offer'
 
 /** "let a = 3", "slider u from −3 to 3 by 0.1", "parameter k between 0 and 1 in steps of 0.05". */
 const asked =

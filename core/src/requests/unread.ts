@@ -5,7 +5,8 @@ import { readingOf } from '../study/edits/names'
 import type { Study } from '../study/schema'
 import { withPowerOfTen } from '../vocabulary/values'
 import { everydayPhrases, withoutLeadIn } from './everydayWords'
-import { type Offer, offersFor, plainWords } from './offers'
+import type { Offer } from './offer'
+import { offersFor, plainWords } from './offers'
 
 /** Words that only join others, or say what someone wants done: they ask for nothing themselves. */
 const joining = new Set([
