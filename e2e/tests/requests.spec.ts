@@ -14,7 +14,10 @@ test('a slider asked for by its name moves what is built on it, and undo takes i
   await bench.slider('k').focus()
   await bench.page.keyboard.press('End')
   await expect(value).toHaveAttribute('data-value', '10')
-  for (let i = 0; i < 4; i++) await bench.button('Undo').click()
+  await bench.say('let k = 4')
+  await expect(bench.page.getByText('Set k to 4', { exact: true })).toBeAttached()
+  await expect(value).toHaveAttribute('data-value', '8')
+  for (let i = 0; i < 5; i++) await bench.button('Undo').click()
   await expect(bench.slider('k')).toBeHidden()
 })
 

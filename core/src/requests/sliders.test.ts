@@ -44,6 +44,7 @@ test('a slider that is there is set, and takes new bounds', () => {
   expect(again).toMatchObject({ sentence: 'Set a to 5' })
   expect(again.study.sliders).toEqual([expect.objectContaining({ name: 'a', value: 5 })])
   const bounded = say(again.study, 'slider a from 0 to 6 by 0.5')
+  expect(bounded).toMatchObject({ sentence: 'Set a = 5, from 0 to 6 by 0.5' })
   expect(bounded.study.sliders).toEqual([
     expect.objectContaining({ name: 'a', value: 5, from: 0, to: 6, step: 0.5 }),
   ])

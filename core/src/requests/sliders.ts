@@ -99,8 +99,9 @@ function sliderWith(
     const others = from !== undefined || step !== undefined
     return {
       offer: {
+        sets: true,
         sentence: others
-          ? `Slider ${told(slider, typed)}`
+          ? `Set ${told(slider, typed)}`
           : `Set ${name} to ${withMinus(typed.value ?? numberToFormula(within))}`,
         edit: (now) =>
           others

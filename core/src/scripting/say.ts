@@ -8,8 +8,8 @@ export type Said =
   | { study: Study; problem: string; choices: string[] }
 
 /**
- * Adds the first line that some words offer, as “Say what to add” does; its id is the next free
- * `lineN`. Nothing is added where words are left that no line answers to, or where the words could
+ * Adds the first line or slider that some words offer, as “Say what to add” does; the id of a line is
+ * the next free `lineN`. Nothing is added where words are left that no line answers to, or where the words could
  * mean two things equally well: then the sentences to choose from come back.
  */
 export function say(study: Study, words: string): Said {

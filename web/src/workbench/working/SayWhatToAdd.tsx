@@ -21,7 +21,7 @@ export function SayWhatToAdd() {
     if (!offer) return
     const { apply, announce } = store.getState()
     apply(offer.edit)
-    announce(`Added: ${offer.sentence}`)
+    announce(offer.sets ? offer.sentence : `Added: ${offer.sentence}`)
     setText('')
   }
   const lost = study && text.trim() !== '' && offers.length === 0 ? whyNothing(text, study) : null
