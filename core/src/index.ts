@@ -148,14 +148,8 @@ export {
 } from './vocabulary/numbers'
 export { lineEquation, pointSlopeEquation, standardEquation } from './vocabulary/equation'
 export { type ExactForm, exactForm } from './vocabulary/exactForms'
-export {
-  addLine,
-  lineOffer,
-  offersAtPoint,
-  offersFor,
-  offersOverSpan,
-  whyNothing,
-} from './requests/offers'
+export { addLine, lineOffer, offersAtPoint, offersOverSpan, whyNothing } from './requests/offers'
+export { offersFor, type Understood, understand } from './requests/understand'
 export type { Offer } from './requests/offer'
 export {
   type Answers,

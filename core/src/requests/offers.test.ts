@@ -1,6 +1,5 @@
-import { offersFor, studySchema, whyNothing } from '..'
+import { offersFor, studySchema, understand, whyNothing } from '..'
 import { allKinds } from '../statements'
-import { unreadWords } from './unread'
 import { spoken, flood, added } from './fixtures/testing'
 
 /** As people say it who do not know the lines' own words. */
@@ -63,7 +62,7 @@ describe('what is said and what is offered', () => {
 
   test.each([...spoken, ...everyday])('no word of “%s” is left over', (words) => {
     const study = words.startsWith('let') ? flood() : added(flood(), 'let r(t) = 5 - t/4')
-    expect(unreadWords(words, study)).toEqual([])
+    expect(understand(words, study).unread).toEqual([])
   })
 
   test('a count and a rule that are said are there at once', () => {
@@ -89,7 +88,7 @@ describe('what is said and what is offered', () => {
 
   test('words that are not understood are not taken for a curve', () => {
     expect(offersFor('where is the lagoon = 2', flood(), null)).toEqual([])
-    expect(offersFor('area under y', flood(), null)).toEqual([])
+    expect(understand('area under y', flood()).unread).toEqual(['y'])
   })
 
   test.each(['where does q meet r', 'area between q and r'])(

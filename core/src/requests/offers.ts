@@ -17,17 +17,14 @@ import { freshId, placesOfLine } from '../study/edits/lines'
 import { newLane, toggleOverlay } from '../study/edits/lanes'
 import type { SpanText } from '../vocabulary/members'
 import { createEvaluator } from '../results/evaluate'
-import { inOwnWords, nothingOffered, plainRequest } from './everydayWords'
+import { asDefined } from './definitions'
+import { plainRequest } from './leadIn'
+import { nothingOffered } from './nothingOffered'
 import type { Study } from '../study/schema'
 import type { Offer } from './offer'
-import { reworded } from './reworded'
-import { isCurveFirst, sliderAsked } from './sliders'
+import { sliderAsked } from './sliders'
 
 const mostOffers = 8
-
-/** What was typed, in the words that lines know. */
-export const plainWords = (text: string, study: Study): string =>
-  reworded(text, (name) => curveMakers(study).some((c) => c.name === name))
 
 const requestFor = (
   text: string,
@@ -35,7 +32,7 @@ const requestFor = (
   place: string | null,
   span: SpanText | null = null,
 ): Request => ({
-  text: plainRequest(plainWords(text, study), study.variable.letter, curveMakers(study)),
+  text: plainRequest(asDefined(text), study.variable.letter, curveMakers(study)),
   variable: study.variable,
   curves: curveMakers(study).map((line) => ({ name: line.name, ...ownSpan(line, study) })),
   measured: curveMakers(study).flatMap((l) => (isMeasured(l) ? [l.name] : [])),
@@ -55,22 +52,30 @@ function ownSpan(line: CurveMaker, study: Study): SpanText {
   return kindOf(line).curve!.span(line, spanOf)
 }
 
-/** The lines that could be meant by what was typed, likeliest first. */
-export function offersFor(
-  text: string,
+/** The lines that each of some requests in the lines' own words could mean, likeliest first. */
+export function linesFor(
+  texts: readonly string[],
   study: Study,
-  selectedPlace: string | null,
-  selectedSpan: SpanText | null = null,
+  place: string | null,
+  span: SpanText | null = null,
 ): Offer[] {
-  const request = requestFor(text, study, selectedPlace, selectedSpan)
-  const asked = [request, ...inOwnWords(request).map((own) => ({ ...request, text: own }))]
-  const lines = toOffers(
+  const request = requestFor('', study, place, span)
+  const asked = texts.map((text) => ({ ...request, text }))
+  return toOffers(
     asked.flatMap((one) => allKinds.flatMap((kind) => kind.offers(one))),
     study,
   )
-  const slider = sliderAsked(text, study)
-  if (!slider || !('offer' in slider)) return lines
-  return isCurveFirst(text) ? [...lines, slider.offer] : [slider.offer, ...lines]
+}
+
+/** The lines that could be meant by what was typed as it stands, likeliest first. */
+export function directOffers(
+  text: string,
+  study: Study,
+  place: string | null,
+  span: SpanText | null = null,
+): Offer[] {
+  const request = requestFor(text, study, place, span)
+  return linesFor([request.text], study, place, span)
 }
 
 /** Why nothing is offered for what was typed, and what could be typed instead. */

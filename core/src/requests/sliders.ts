@@ -8,7 +8,7 @@ import type { Offer } from './offer'
 
 /** "let a = 3", "slider u from −3 to 3 by 0.1", "parameter k between 0 and 1 in steps of 0.05". */
 const asked =
-  /^(?:(let)|(?:(?:add|make|put|give me|new)\s+)?(?:an?\s+|the\s+)?(?:slider|parameter)(?:\s+(?:for|called|named))?)\s+(\p{L}(?:[₀-₉]{1,3}|_?\d{1,3}|_\p{L})?)(?:\s*=\s*|\s+(?:is|be|at)\s+|(?=\s|$))(.*)$/iu
+  /^(?:(let\s|(?=\p{L}(?:[₀-₉]{1,3}|_?\d{1,3}|_\p{L})?\s*=))|(?:(?:add|make|put|give me|new)\s+)?(?:an?\s+|the\s+)?(?:slider|parameter)(?:\s+(?:for|called|named))?\s)\s*(\p{L}(?:[₀-₉]{1,3}|_?\d{1,3}|_\p{L})?)(?:\s*=\s*|\s+(?:is|be|at)\s+|(?=\s|$))(.*)$/iu
 const steps = /[\s,;]+(?:by|step|steps of|in steps of|with step|with steps of)\s+(\S+)$/i
 const bounds =
   /(?:^|[\s,;]+)(?:from\s+(\S.*?)\s+to\s+(\S.*)|between\s+(\S.*?)\s+and\s+(\S.*)|(?:in|on|∈)\s*\[\s*([^,;]+?)\s*[,;]\s*([^\]]+?)\s*\])$/iu
@@ -38,6 +38,8 @@ export function sliderAsked(typed: string, study: Study): Asked {
   const found = asked.exec(typed.trim().replace(/[.?!]+$/, ''))
   if (!found) return null
   const name = lowered(found[2]!)
+  // "x = 2" is a place.
+  if (found[1] === '' && name === study.variable.letter) return null
   const step = steps.exec(found[3]!)
   const beforeStep = step ? found[3]!.slice(0, step.index) : found[3]!
   const span = bounds.exec(beforeStep)

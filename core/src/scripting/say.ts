@@ -1,5 +1,5 @@
-import { offersFor, whyNothing } from '../requests/offers'
-import { equalReadings, unreadWords } from '../requests/unread'
+import { whyNothing } from '../requests/offers'
+import { understand } from '../requests/understand'
 import type { Study } from '../study/schema'
 
 export type Said =
@@ -9,23 +9,24 @@ export type Said =
 
 /**
  * Adds the first line or slider that some words offer, as “Say what to add” does; the id of a line is
- * the next free `lineN`. Nothing is added where words are left that no line answers to, or where the words could
- * mean two things equally well: then the sentences to choose from come back.
+ * the next free `lineN`. Nothing is added where words are left that no line answers to, where the words
+ * could mean two things equally well, or where only something near can be built: then the sentences
+ * to choose from come back.
  */
 export function say(study: Study, words: string): Said {
-  const [first, ...others] = offersFor(words, study, null)
+  const { offers, equal, unread, why } = understand(words, study)
+  const [first] = offers
   if (!first) return { study, problem: whyNothing(words, study), choices: [] }
-  const sentences = [first, ...others].map(({ sentence }) => sentence)
-  const unread = unreadWords(words, study)
+  const [sentence, ...others] = offers.map((offer) => offer.sentence)
+  const choices = [sentence!, ...others]
   if (unread.length > 0) {
     const left = unread.map((word) => `“${word}”`).join(', ')
-    return { study, problem: `${left} was not understood`, choices: sentences }
+    return { study, problem: `${left} was not understood`, choices }
   }
-  const equal = equalReadings(words, study)
-  if (equal.length > 0) {
-    const choices = [first, ...equal].map(({ sentence }) => sentence)
-    return { study, problem: `“${words.trim()}” could mean ${choices.length} things`, choices }
+  if (why !== null) return { study, problem: why, choices }
+  if (equal > 1) {
+    const problem = `“${words.trim()}” could mean ${equal} things`
+    return { study, problem, choices: choices.slice(0, equal) }
   }
-  const [sentence, ...rest] = sentences
-  return { study: first.edit(study), sentence: sentence!, others: rest }
+  return { study: first.edit(study), sentence: sentence!, others }
 }

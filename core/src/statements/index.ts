@@ -14,6 +14,7 @@ import { fitKind } from './fit'
 import { givenKind } from './given'
 import { continuityKind } from './continuity'
 import { limitKind } from './limit/limit'
+import { measureKind } from './measure'
 import { normalKind } from './normal'
 import { rateKind } from './rate'
 import { readingsKind } from './readings'
@@ -23,6 +24,7 @@ import { signsKind } from './signs/signs'
 import { theoremKind } from './theorem/theorem'
 import { tableKind } from './table'
 import { tangentKind } from './tangent'
+import { tangentsKind } from './tangents'
 import { valueKind } from './value'
 import { whereKind } from './where/where'
 
@@ -43,9 +45,11 @@ const kinds = [
   tableKind,
   fitKind,
   normalKind,
+  tangentsKind,
   areaKind,
   betweenKind,
   averageKind,
+  measureKind,
   accumulateKind,
   featuresKind,
   concludeKind,

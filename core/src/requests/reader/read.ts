@@ -1,0 +1,197 @@
+import { curveText, type CurveRef } from '../../statements/shared/slots'
+import { joining, tokensOf } from '../joining'
+import { aboutTwo, type Ask, type Asked, asks } from './asks'
+import { inOneWay } from './inOneWay'
+import { letters } from './grammar'
+import { type PartName, takeParts } from './parts'
+
+/** What a request says, in the words of the lines. */
+export interface Reading {
+  /** The likeliest first; the first `equal` are as likely as each other. */
+  own: readonly string[]
+  equal: number
+  /** Words that no part of it answers to, as they were typed; none where all is understood. */
+  unread: readonly string[]
+  /** Why the nearest thing is offered instead of what was asked for. */
+  why?: string
+}
+
+/** What the reader has to know of the study. */
+export interface ReaderContext {
+  letter: string
+  /** The curves, in the study's order. */
+  curves: readonly string[]
+  free: Asked['free']
+  liesOn: Asked['liesOn']
+  slopeOf: Asked['slopeOf']
+}
+
+/**
+ * Reads a request for a line: takes out the curves, places, spans, counts and comparisons, and looks
+ * for what the words that are left ask for. null where no word asks for anything that is known.
+ */
+export function readRequest(typed: string, context: ReaderContext): Reading | null {
+  const text = inOneWay(typed, context)
+  const plain = readOnce(text, context)
+  if (plain && plain.unread.length === 0) return plain
+  const other = readAboutDerivative(text, context)
+  if (!plain || !other) return plain ?? other
+  return other.unread.length < plain.unread.length ? other : plain
+}
+
+/** "zeros of the derivative" as zeros of f′, "when is it positive" as when is f positive. */
+function readAboutDerivative(text: string, context: ReaderContext): Reading | null {
+  const { curves } = context
+  const named = curves.filter((name) =>
+    new RegExp(String.raw`(?<![${letters}\d])${name}(?![${letters}])`, '').test(text),
+  )
+  const readings = (named.length > 0 ? named.slice(0, 1) : curves).flatMap((curve) => {
+    const about = withDerivative(text, curve, context.letter)
+    const reading = about === text ? null : readOnce(about, context)
+    return reading ? [reading] : []
+  })
+  const [first] = readings
+  if (!first) return null
+  const likely = readings.filter((one) => one.unread.length === 0)
+  if (likely.length < 2) return likely[0] ?? first
+  return {
+    ...first,
+    own: likely.flatMap(({ own, equal }) => own.slice(0, equal)),
+    equal: likely.reduce((sum, { equal }) => sum + equal, 0),
+  }
+}
+
+function withDerivative(text: string, curve: string, letter: string): string {
+  const of = String.raw`(?:\s+function)?(?:\s+of\s+(?:${curve}(?![${letters}])(?:\(${letter}\))?|the\s+(?:tangents?(?:\s+lines?)?|curve|graph|function)(?:\s+(?:to|of)\s+${curve}(?![${letters}]))?))?`
+  const moves = letter === 't'
+  const isVelocity = /^v/i.test(curve)
+  const orders: [RegExp, number][] = [
+    [new RegExp(String.raw`(?:\bthe\s+|\bits\s+)?\bsecond\s+derivative${of}`, 'i'), 2],
+    [new RegExp(String.raw`(?:\bthe\s+|\bits\s+)?\bthird\s+derivative${of}`, 'i'), 3],
+    [
+      new RegExp(
+        String.raw`(?:\bthe\s+|\bits\s+)?(?:\b(?:first|instantaneous)\s+)?\b(?:derivative|slope|gradient|(?:instantaneous\s+)?rate(?:\s+of\s+change)?)${of}`,
+        'i',
+      ),
+      1,
+    ],
+    [
+      /(?:\bthe\s+|\bits\s+)?\btangents?(?:\s+lines?)?(?=\s+(?:is|are|has|have)\b)(?:\s+(?:has|have)\s+slope)?/i,
+      1,
+    ],
+    ...(moves
+      ? ([
+          [/(?:\b(?:the|its|instantaneous)\s+)*\bvelocity\b/i, isVelocity ? 0 : 1],
+          [/(?:\b(?:the|its|instantaneous)\s+)*\bacceleration\b/i, isVelocity ? 1 : 2],
+          [/(?:\b(?:the|its)\s+)*\b(?:position|height)\b/i, 0],
+        ] as [RegExp, number][])
+      : []),
+    [/\b(?:it|the\s+(?:function|curve|graph)(?!\s+(?:of|to)\b))\b/i, 0],
+  ]
+  const found = orders.find(([pattern]) => pattern.test(text))
+  if (!found) return text
+  return text
+    .replace(found[0], ` ${curve}${'′'.repeat(found[1])} `)
+    .replace(/\s+/g, ' ')
+    .trim()
+}
+
+interface Fit {
+  ask: Ask
+  own: readonly string[]
+  equal: number
+  unread: string[]
+  weight: number
+  why: string
+}
+
+function readOnce(text: string, context: ReaderContext): Reading | null {
+  const { letter, curves } = context
+  const taken = takeParts(text, { letter, isCurve: (name) => curves.includes(name) })
+  const words = tokensOf(taken.left)
+  const asked: Asked = {
+    ...context,
+    parts: taken.parts,
+    words: words.map((word) => word.plain).join(' '),
+  }
+  const { refs } = taken.parts
+  const unused = (uses: readonly PartName[]) =>
+    (Object.keys(taken.words) as PartName[])
+      .filter((name) => !uses.includes(name))
+      .flatMap((name) => tokensOf(taken.words[name]!).filter(({ plain }) => !joining.has(plain)))
+      .map(({ word }) => word)
+  const bare = impliedBy(asked, words, curves)
+  if (bare) return { own: bare, equal: refs.length === 0 ? bare.length : 1, unread: [] }
+
+  const fits = asks.flatMap((ask): Fit[] => {
+    const phrase = longestIn(ask.said, words)
+    if (phrase === null) return []
+    const about = ask.curves === 2 ? pairsOf(refs, curves) : singles(refs, curves)
+    const built = about.map((one) =>
+      one.length === 2 ? aboutTwo(one[0], one[1], asked) : ask.own(one[0], asked),
+    )
+    const own = built.flatMap((lines) => (lines ? lines.slice(0, 1) : []))
+    if (own.length === 0) return []
+    const rest = built.flatMap((lines) => lines?.slice(1) ?? [])
+    const claimed = new Set([...phrase, ...(ask.also ?? [])])
+    const left = words.filter(({ plain }) => !claimed.has(plain) && !joining.has(plain))
+    const second = ask.curves === 2 ? refs.slice(2) : refs.slice(1)
+    const unread = [...left.map(({ word }) => word), ...unused(ask.uses), ...second.map(curveText)]
+    const weight = phrase.filter((word) => !joining.has(word)).length + phrase.length / 100
+    const why = ask.why?.(about[0]![0], asked) ?? ''
+    return [{ ask, own: [...own, ...rest], equal: own.length, unread, weight, why }]
+  })
+  const best = fits.sort((a, b) => a.unread.length - b.unread.length || b.weight - a.weight)[0]
+  if (!best || (best.weight < 1 && best.unread.length > 0)) return null
+  const { own, equal, unread, why } = best
+  return { own, equal, unread: [...new Set(unread)], ...(why === '' ? {} : { why }) }
+}
+
+/** A curve by itself, or called at a place, asks without a word. */
+function impliedBy(
+  { parts, liesOn }: Asked,
+  words: readonly { plain: string }[],
+  curves: readonly string[],
+): string[] | null {
+  const { refs, point } = parts
+  const named = (Object.keys(parts) as PartName[]).filter((name) => name !== 'refs')
+  if (words.some(({ plain }) => !joining.has(plain)) || refs.length > 1) return null
+  if (named.length === 1 && point?.on) {
+    const meant = refs.length > 0 ? refs : curves.map((curve) => ({ curve, order: 0 }))
+    const there = meant.filter((ref) => liesOn(ref, point))
+    return there.length > 0 ? there.map((ref) => `value of ${curveText(ref)} at ${point.x}`) : null
+  }
+  if (refs.length === 0) {
+    return named.length === 1 && parts.place !== undefined
+      ? curves.map((curve) => `value of ${curve} at ${parts.place!}`)
+      : null
+  }
+  const name = curveText(refs[0]!)
+  if (named.length === 1 && parts.place !== undefined) return [`value of ${name} at ${parts.place}`]
+  if (named.length > 0) return null
+  if (words.some(({ plain }) => /^(?:graph|plot|sketch|draw)$/.test(plain))) return null
+  return refs[0]!.order > 0 ? [`rate ${name}`, `value of ${name}`] : [`value of ${name}`]
+}
+
+const singles = (refs: readonly CurveRef[], curves: readonly string[]): [CurveRef][] =>
+  refs.length > 0 ? [[refs[0]!]] : curves.map((curve) => [{ curve, order: 0 }])
+
+function pairsOf(refs: readonly CurveRef[], curves: readonly string[]): [CurveRef, CurveRef][] {
+  const [first, second] = refs
+  if (first && second) return [[first, second]]
+  if (first) return []
+  const all = curves.map((curve) => ({ curve, order: 0 }))
+  return all.flatMap((a, i) => all.slice(i + 1).map((b): [CurveRef, CurveRef] => [a, b]))
+}
+
+/** The words of the longest phrase all of whose words are there; null where none is. */
+function longestIn(said: readonly string[], words: readonly { plain: string }[]): string[] | null {
+  const there = new Set(words.map(({ plain }) => plain))
+  const found = said
+    .map((phrase) => (phrase === '' ? [] : phrase.split(' ')))
+    .filter((phrase) => phrase.every((word) => there.has(word)))
+  return found.sort((a, b) => b.length - a.length)[0] ?? null
+}
+
+/** Every phrase that the reader knows. */
+export const knownPhrases: ReadonlySet<string> = new Set(asks.flatMap(({ said }) => said))
