@@ -24,6 +24,16 @@ const definitions: readonly (readonly [RegExp, string | ((...found: string[]) =>
     ),
     'tangent to $1 at $2',
   ],
+  // The quotient of differences.
+  [
+    spelled(
+      String.raw`^\(\s*(\p{L})\(([^()]+?)\s*\+\s*(h|Δ\p{L})\)\s*[-−]\s*\1\(\2\)\s*\)\s*\/\s*\3$`,
+    ),
+    (_, of = '', at = '', h = '') =>
+      /^\p{L}$/u.test(at) && at !== 'a'
+        ? `secant to ${of}`
+        : `secant to ${of} from ${at} to ${at} + ${h}`,
+  ],
   // An area as a function.
   [
     spelled(

@@ -39,6 +39,8 @@ export const joining: ReadonlySet<string> = new Set([
     'these',
   ],
   ...['into', 'onto', 'up', 'again', 'just', 'only', 'some', 'one', 'answer', 'question', 'my'],
+  ...['attain', 'attains', 'occur', 'occurs', 'take', 'takes', 'achieve', 'achieves', 'reach'],
+  ...['reaches', 'evaluate', 'come', 'comes', 'still', 'really', 'ever'],
   ...['applies', 'hold', 'holds', 'calculus', 'theorem', 'test', 'called', 'graphs', 'curves'],
 ])
 

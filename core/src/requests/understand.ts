@@ -5,13 +5,14 @@ import { curveMakers, freshName, readingOf } from '../study/edits/names'
 import type { Study } from '../study/schema'
 import type { SpanText } from '../vocabulary/members'
 import { asDefined } from './definitions'
-import { joining } from './joining'
 import { definedName, withoutLeadIn } from './leadIn'
 import type { Offer } from './offer'
 import { directOffers, linesFor } from './offers'
 import { completed } from './reader/completed'
-import { knownPhrases, type Reading, readRequest } from './reader/read'
+import { askedPhrases } from './reader/asks'
+import { type Reading, readRequest } from './reader/read'
 import { readerContext } from './readerContext'
+import { withoutSlips } from './slips'
 import { isCurveFirst, sliderAsked } from './sliders'
 import { unreadableParts } from './unreadable'
 
@@ -25,6 +26,8 @@ export interface Understood {
   unread: readonly string[]
   /** The last word is the beginning of one that is understood, and the offers are for that. */
   begun: boolean
+  /** The request as it was probably meant, where words that are not understood have slips. */
+  meant: string | null
   /** Why the nearest thing is offered in place of what was asked for. */
   why: string | null
 }
@@ -37,7 +40,7 @@ const together = (...lists: (readonly Offer[])[]): Offer[] => {
     .filter(({ sentence }) => !seen.has(sentence) && seen.add(sentence))
     .slice(0, mostOffers)
 }
-const plain = { equal: 1, unread: [], begun: false, why: null } as const
+const plain = { equal: 1, unread: [], begun: false, meant: null, why: null } as const
 
 /**
  * Makes lines of a request: sliders and curves that are defined first, then what the words ask for,
@@ -98,9 +101,15 @@ export function understand(
     }),
   )
   if (begun.length > 0) return { ...plain, offers: begun, begun: true, unread: [lastWord(text)] }
-  if (read && offers.length > 0)
-    return { ...plain, offers, equal: read.equal, unread, why: read.why ?? null }
-  return { ...plain, offers: [] }
+  const mended = withoutSlips(typed)
+  if (mended) {
+    const anew = understand(mended.text, study, place, span)
+    if (anew.offers.length > 0 && anew.unread.length === 0) {
+      return { ...anew, unread: mended.words, meant: mended.text }
+    }
+  }
+  if (!read || offers.length === 0) return { ...plain, offers: [] }
+  return { ...plain, offers, equal: read.equal, unread, why: read.why ?? null }
 }
 
 /** "let …", "given …", "this graph is f″ of h": sentences about a curve that is not there yet. */
@@ -123,13 +132,7 @@ function beginsAsOneKind(text: string): boolean {
   )
 }
 const isKnown = (phrase: string) =>
-  knownPhrases.has(phrase) ||
-  knownPhrases.has(
-    phrase
-      .split(' ')
-      .filter((word) => !joining.has(word))
-      .join(' '),
-  )
+  askedPhrases.some((asked) => phrase === asked || phrase.startsWith(`${asked} `))
 
 /** Whether a text is the beginning of what a line is asked for by. */
 function isBeginning(text: string): boolean {

@@ -14,14 +14,15 @@ export type Said =
  * to choose from come back.
  */
 export function say(study: Study, words: string): Said {
-  const { offers, equal, unread, why } = understand(words, study)
+  const { offers, equal, unread, meant, why } = understand(words, study)
   const [first] = offers
   if (!first) return { study, problem: whyNothing(words, study), choices: [] }
   const [sentence, ...others] = offers.map((offer) => offer.sentence)
   const choices = [sentence!, ...others]
   if (unread.length > 0) {
     const left = unread.map((word) => `“${word}”`).join(', ')
-    return { study, problem: `${left} was not understood`, choices }
+    const perhaps = meant === null ? '' : `: “${meant}”?`
+    return { study, problem: `${left} was not understood${perhaps}`, choices }
   }
   if (why !== null) return { study, problem: why, choices }
   if (equal > 1) {

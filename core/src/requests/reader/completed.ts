@@ -1,10 +1,10 @@
 import { allKinds } from '../../statements'
-import { asks } from './asks'
+import { askedPhrases } from './asks'
 
 /** Every phrase that asks for a line, in the order in which they are likely. */
 const phrases: readonly string[] = [
-  ...new Set([...allKinds.flatMap(({ said }) => said), ...asks.flatMap(({ said }) => said)]),
-].filter((phrase) => phrase !== '')
+  ...new Set([...allKinds.flatMap(({ said }) => said), ...askedPhrases]),
+]
 
 const mostTried = 12
 const longestPhrase = 4

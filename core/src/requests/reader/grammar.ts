@@ -18,6 +18,10 @@ const smallNumbers: Readonly<Record<string, string>> = {
 }
 export const numberWords = Object.keys(smallNumbers).join('|')
 
+/** A number in figures or words, as a group. */
+export const numberPattern = String.raw`(\d+|${numberWords})`
+export const timeUnits = 'seconds?|secs?|minutes?|mins?|hours?|days?|years?'
+
 /** "four" as 4; anything else as it is. */
 export const inFigures = (word: string) => smallNumbers[word.toLowerCase()] ?? word
 
@@ -38,7 +42,7 @@ export const comparisons: readonly (readonly [said: string, relation: Relation])
   [words('(?:strictly )?(?:less|smaller|lower) than|below'), '<'],
   [
     words(
-      '(?:has|have|takes?)(?: on)?(?: the)? values?(?: of)?|equals?(?: to)?|(?:reach|hit|become|get|cross)(?:es|s)?(?: to)?(?: the (?:value|level))?|is|are|be|meets?',
+      '(?:has|have|takes?)(?: on)?(?: the)? values?(?: of)?|equals?(?: to)?|(?:reach|hit|become|get|cross)(?:es|s)?(?: to)?(?: the (?:value|level))?|intersects?(?: with)?|crosses?|meets?|is|are|be',
     ),
     '=',
   ],

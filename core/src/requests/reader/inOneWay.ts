@@ -1,3 +1,15 @@
+const digits = '₀₁₂₃₄₅₆₇₈₉⁰¹²³⁴⁵⁶⁷⁸⁹'
+/** ₁₀ and ¹⁰ as 10. */
+const plainDigits = (small: string) =>
+  [...small].map((d) => (/[₋⁻]/.test(d) ? '-' : String(digits.indexOf(d) % 10))).join('')
+
+const isPosition = (name: string) => /^[sx]$/.test(name)
+/** The letter v where a position is there against t, and no velocity. */
+const velocityOf = (letter: string, curves: readonly string[]): RegExp =>
+  letter === 't' && curves.some(isPosition) && !curves.includes('v')
+    ? /(?<![\p{L}\d])v(?:\(t\))?(?=\s*(?:[=<>≤≥]|\bis\b|\bequals?\b|\s(?:positive|negative|zero)))/gu
+    : /(?!)/g
+
 /** A request with its signs written in one way: curves by their letters, no dollar signs, no dx. */
 export function inOneWay(
   typed: string,
@@ -12,7 +24,33 @@ export function inOneWay(
       .replace(/\b(?:plus\s+|positive\s+)?infinity\b/gi, '∞')
       .replace(/\b(?:minus|negative)\s+(?=∞|\d)/gi, '−')
       .replace(/-\s?∞/g, '−∞')
+      .replace(/\b(?:plus\s+)?inf\b/gi, '∞')
       .replace(/\bpi\b/g, 'π')
+      // ∫₀² as ∫_0^2.
+      .replace(/∫\s*([₋₀-₉]+)\s*([⁻⁰¹²³⁴-⁹]+)/g, (_, from: string, to: string) => {
+        return `∫_${plainDigits(from)}^${plainDigits(to)}`
+      })
+      // The x-coordinates are the places, the y-value is the value.
+      .replace(
+        new RegExp(String.raw`\b${letter}\s?-\s?(?:coordinate|value)s?\b(?:\s+of\b)?`, 'gi'),
+        'places',
+      )
+      .replace(/\by\s?-\s?(?:coordinate|value)s?\b/gi, 'value')
+      // f prime, f double prime, f of 2.
+      .replace(
+        new RegExp(String.raw`(?<!\p{L})(${name})[ -](?:double|triple)?[ -]?prime\b`, 'gu'),
+        (whole, of: string) =>
+          `${of}${/double/.test(whole) ? '′′' : /triple/.test(whole) ? '′′′' : '′'}`,
+      )
+      .replace(
+        new RegExp(
+          String.raw`(?<!\p{L})(${name}${primes})\s+of\s+([-−]?\d+(?:\.\d+)?|${letter})(?![\p{L}\d])`,
+          'gu',
+        ),
+        '$1($2)',
+      )
+      // The velocity v of a position.
+      .replace(velocityOf(letter, curves), () => `${curves.find(isPosition) ?? ''}′`)
       .replace(/’/g, "'")
       // d/dx f(x), df/dx, dy/dx, d²y/dx².
       .replace(

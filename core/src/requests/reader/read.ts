@@ -1,6 +1,6 @@
 import { curveText, type CurveRef } from '../../statements/shared/slots'
 import { joining, tokensOf } from '../joining'
-import { aboutTwo, type Ask, type Asked, asks } from './asks'
+import { type Asked, asks } from './asks'
 import { inOneWay } from './inOneWay'
 import { letters } from './grammar'
 import { type PartName, takeParts } from './parts'
@@ -90,6 +90,11 @@ function withDerivative(text: string, curve: string, letter: string): string {
   ]
   const found = orders.find(([pattern]) => pattern.test(text))
   if (!found) return text
+  // Two derivatives are two requests.
+  const others = orders.filter(
+    ([pattern, order]) => order > 0 && pattern.test(text.replace(found[0], ' ')),
+  )
+  if (found[1] > 0 && others.length > 0) return text
   return text
     .replace(found[0], ` ${curve}${'′'.repeat(found[1])} `)
     .replace(/\s+/g, ' ')
@@ -97,7 +102,6 @@ function withDerivative(text: string, curve: string, letter: string): string {
 }
 
 interface Fit {
-  ask: Ask
   own: readonly string[]
   equal: number
   unread: string[]
@@ -123,23 +127,28 @@ function readOnce(text: string, context: ReaderContext): Reading | null {
   const bare = impliedBy(asked, words, curves)
   if (bare) return { own: bare, equal: refs.length === 0 ? bare.length : 1, unread: [] }
 
-  const fits = asks.flatMap((ask): Fit[] => {
-    const phrase = longestIn(ask.said, words)
+  const fits = asks.flatMap(({ ask, phrases, also }): Fit[] => {
+    const phrase = longestIn(phrases, words)
     if (phrase === null) return []
-    const about = ask.curves === 2 ? pairsOf(refs, curves) : singles(refs, curves)
-    const built = about.map((one) =>
-      one.length === 2 ? aboutTwo(one[0], one[1], asked) : ask.own(one[0], asked),
-    )
+    const two = 'both' in ask
+    const built = two
+      ? pairsOf(refs, curves).map(([a, b]) => ask.both(a, b, asked))
+      : singles(refs, curves).map((ref) => ask.own(ref, asked))
     const own = built.flatMap((lines) => (lines ? lines.slice(0, 1) : []))
     if (own.length === 0) return []
     const rest = built.flatMap((lines) => lines?.slice(1) ?? [])
-    const claimed = new Set([...phrase, ...(ask.also ?? [])])
-    const left = words.filter(({ plain }) => !claimed.has(plain) && !joining.has(plain))
-    const second = ask.curves === 2 ? refs.slice(2) : refs.slice(1)
-    const unread = [...left.map(({ word }) => word), ...unused(ask.uses), ...second.map(curveText)]
+    const left = words.filter(
+      ({ plain }) =>
+        !phrase.includes(plain) && !also.has(plain) && !joining.has(plain) && plain !== letter,
+    )
+    const unread = [
+      ...left.map(({ word }) => word),
+      ...unused(ask.uses),
+      ...refs.slice(two ? 2 : 1).map(curveText),
+    ]
     const weight = phrase.filter((word) => !joining.has(word)).length + phrase.length / 100
-    const why = ask.why?.(about[0]![0], asked) ?? ''
-    return [{ ask, own: [...own, ...rest], equal: own.length, unread, weight, why }]
+    const why = ask.why?.(singles(refs, curves)[0]!, asked) ?? ''
+    return [{ own: [...own, ...rest], equal: own.length, unread, weight, why }]
   })
   const best = fits.sort((a, b) => a.unread.length - b.unread.length || b.weight - a.weight)[0]
   if (!best || (best.weight < 1 && best.unread.length > 0)) return null
@@ -162,19 +171,20 @@ function impliedBy(
     return there.length > 0 ? there.map((ref) => `value of ${curveText(ref)} at ${point.x}`) : null
   }
   if (refs.length === 0) {
-    return named.length === 1 && parts.place !== undefined
+    return named.length === 1 && parts.place !== undefined && !/∞/.test(parts.place)
       ? curves.map((curve) => `value of ${curve} at ${parts.place!}`)
       : null
   }
   const name = curveText(refs[0]!)
-  if (named.length === 1 && parts.place !== undefined) return [`value of ${name} at ${parts.place}`]
+  if (named.length === 1 && parts.place !== undefined && !/∞/.test(parts.place))
+    return [`value of ${name} at ${parts.place}`]
   if (named.length > 0) return null
   if (words.some(({ plain }) => /^(?:graph|plot|sketch|draw)$/.test(plain))) return null
   return refs[0]!.order > 0 ? [`rate ${name}`, `value of ${name}`] : [`value of ${name}`]
 }
 
-const singles = (refs: readonly CurveRef[], curves: readonly string[]): [CurveRef][] =>
-  refs.length > 0 ? [[refs[0]!]] : curves.map((curve) => [{ curve, order: 0 }])
+const singles = (refs: readonly CurveRef[], curves: readonly string[]): CurveRef[] =>
+  refs.length > 0 ? refs.slice(0, 1) : curves.map((curve) => ({ curve, order: 0 }))
 
 function pairsOf(refs: readonly CurveRef[], curves: readonly string[]): [CurveRef, CurveRef][] {
   const [first, second] = refs
@@ -185,13 +195,11 @@ function pairsOf(refs: readonly CurveRef[], curves: readonly string[]): [CurveRe
 }
 
 /** The words of the longest phrase all of whose words are there; null where none is. */
-function longestIn(said: readonly string[], words: readonly { plain: string }[]): string[] | null {
+function longestIn(
+  phrases: readonly (readonly string[])[],
+  words: readonly { plain: string }[],
+): readonly string[] | null {
   const there = new Set(words.map(({ plain }) => plain))
-  const found = said
-    .map((phrase) => (phrase === '' ? [] : phrase.split(' ')))
-    .filter((phrase) => phrase.every((word) => there.has(word)))
-  return found.sort((a, b) => b.length - a.length)[0] ?? null
+  const found = phrases.filter((phrase) => phrase.every((word) => there.has(word)))
+  return [...found].sort((a, b) => b.length - a.length)[0] ?? null
 }
-
-/** Every phrase that the reader knows. */
-export const knownPhrases: ReadonlySet<string> = new Set(asks.flatMap(({ said }) => said))

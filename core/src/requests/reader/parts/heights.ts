@@ -1,0 +1,15 @@
+import { asPattern, letters } from '../grammar'
+import { ruleOf } from './sums'
+import { type Rule } from './part'
+
+/** Where the heights of strips are read. */
+export function heightsParts(): Rule[] {
+  return [
+    {
+      pattern: asPattern(
+        String.raw`(?:,\s*)?(?:\b(?:with|using|and|by|at|from|use)\s+)*(?:the\s+)?(?:heights?\s+(?:at|on|from|along|of)\s+(?:the\s+)?)?\b(left|right|mid(?:dle|-?points?)?|lower|upper|trapezoid(?:al|s)?|trapezium|simpson(?:['’]?s)?|parabolas?|inscribed|circumscribed)(?:[- ]?hand)?(?:[- ]?(?:end\s?-?points?|points?|sides?|ends?|corners?|heights?|edges?))?(?![${letters}'’])`,
+      ),
+      read: ([, said]) => ({ rule: ruleOf(said!) }),
+    },
+  ]
+}
