@@ -149,7 +149,9 @@ export {
 export { lineEquation, pointSlopeEquation, standardEquation } from './vocabulary/equation'
 export { type ExactForm, exactForm } from './vocabulary/exactForms'
 export { addLine, lineOffer, offersAtPoint, offersOverSpan, whyNothing } from './requests/offers'
-export { offersFor, type Understood, understand } from './requests/understand'
+export { offersFor, type Understood, understand, understandFirst } from './requests/understand'
+export { type Begun, begin } from './requests/start'
+export { type Group, type Suggestion, suggestions } from './requests/suggestions'
 export type { Offer } from './requests/offer'
 export {
   type Answers,

@@ -6,6 +6,8 @@ const known: ReadonlySet<string> = new Set([
   ...allKinds.flatMap(({ said }) => said.flatMap((phrase) => phrase.split(' '))),
   ...asks.flatMap(({ phrases, also }) => [...phrases.flat(), ...also]),
 ])
+export const isKnownWord = (word: string) => known.has(word)
+
 const shortest = 5
 const longWord = 9
 

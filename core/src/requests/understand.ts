@@ -5,6 +5,7 @@ import { curveMakers, freshName, readingOf } from '../study/edits/names'
 import type { Study } from '../study/schema'
 import type { SpanText } from '../vocabulary/members'
 import { asDefined } from './definitions'
+import { joining, tokensOf } from './joining'
 import { definedName, withoutLeadIn } from './leadIn'
 import type { Offer } from './offer'
 import { directOffers, linesFor } from './offers'
@@ -12,7 +13,8 @@ import { completed } from './reader/completed'
 import { askedPhrases } from './reader/asks'
 import { type Reading, readRequest } from './reader/read'
 import { readerContext } from './readerContext'
-import { withoutSlips } from './slips'
+import { firstUnderstood } from './several'
+import { isKnownWord, withoutSlips } from './slips'
 import { isCurveFirst, sliderAsked } from './sliders'
 import { unreadableParts } from './unreadable'
 
@@ -108,12 +110,39 @@ export function understand(
       return { ...anew, unread: mended.words, meant: mended.text }
     }
   }
-  if (!read || offers.length === 0) return { ...plain, offers: [] }
+  if (!read || offers.length === 0)
+    return { ...plain, offers: [], unread: unknownWords(text, study) }
   return { ...plain, offers, equal: read.equal, unread, why: read.why ?? null }
 }
 
 /** "let …", "given …", "this graph is f″ of h": sentences about a curve that is not there yet. */
 const saysWhatIs = /^(?:let|given)\b|=|\b(?:is|be)\s+(?:the\s+graph\s+of\s+)?\p{L}\s*['’′″]/u
+
+/** Whether a request can be added as it is, with nothing to ask about. */
+export const isPlainly = ({ offers, equal, unread, why }: Understood) =>
+  offers.length > 0 && equal === 1 && unread.length === 0 && why === null
+
+/**
+ * The same for a text that may hold several requests: where it is not understood as one, what its
+ * beginning says, and the rest that is left to say.
+ */
+export function understandFirst(
+  typed: string,
+  study: Study,
+  place: string | null = null,
+  span: SpanText | null = null,
+): { understood: Understood; rest: string } {
+  const understood = understand(typed, study, place, span)
+  if (isPlainly(understood) || understood.begun || understood.meant !== null) {
+    return { understood, rest: '' }
+  }
+  const first = firstUnderstood(typed, (request) =>
+    isPlainly(understand(request, study, place, span)),
+  )
+  return first
+    ? { understood: understand(first.request, study, place, span), rest: first.rest }
+    : { understood, rest: '' }
+}
 
 const makesCurve = (offer: Offer, study: Study) => {
   const { lines } = offer.edit(study)
@@ -133,6 +162,18 @@ function beginsAsOneKind(text: string): boolean {
 }
 const isKnown = (phrase: string) =>
   askedPhrases.some((asked) => phrase === asked || phrase.startsWith(`${asked} `))
+
+/** The words of a request that stand in none that is known. */
+function unknownWords(text: string, study: Study): string[] {
+  const names = [...curveMakers(study), ...study.sliders].map(({ name }) => name)
+  return tokensOf(text).flatMap(({ word, plain }) => {
+    const isNumber = /^[\d.,−-]+$/.test(plain)
+    const isName = names.some(
+      (name) => word.replace(/['’′″()\p{L}]*$/u, '') === '' && word.startsWith(name),
+    )
+    return isNumber || isName || joining.has(plain) || isKnownWord(plain) ? [] : [word]
+  })
+}
 
 /** Whether a text is the beginning of what a line is asked for by. */
 function isBeginning(text: string): boolean {

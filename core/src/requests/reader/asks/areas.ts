@@ -53,10 +53,11 @@ export const areasAsks: readonly Ask[] = [
       accumulated area under, indefinite integral, integral function, accumulated change
     `,
     also: 'function, general, area, under, find, integral, change',
-    uses: ['openFrom', 'start', 'taken'],
+    uses: ['openFrom', 'start', 'plus', 'taken'],
     own: (ref, { parts }) => {
       const from = parts.openFrom ?? parts.start?.at
-      const plus = parts.start ? ` plus ${parts.start.value}` : ''
+      const more = parts.plus ?? parts.start?.value
+      const plus = more === undefined ? '' : ` plus ${more}`
       const as = parts.taken === undefined ? '' : ` as ${parts.taken}`
       return [
         `accumulate ${curveText(ref)}${from === undefined ? '' : ` from ${from}`}${plus}${as}`,

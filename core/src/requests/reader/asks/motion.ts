@@ -1,7 +1,10 @@
 import { curveText, type CurveRef } from '../../../statements/shared/slots'
 import { type Ask, type Asked, over, raised, movers } from './ask'
 
-const motion = (ref: CurveRef, { parts }: Asked) => [`speeding up ${curveText(ref)}${over(parts)}`]
+const motion = (ref: CurveRef, { parts }: Asked) => {
+  const as = parts.readAs === undefined ? '' : ` as a ${parts.readAs}`
+  return [`speeding up ${curveText(ref)}${as}${over(parts)}`]
+}
 
 /** Motion along a line, and distances. */
 export const motionAsks: readonly Ask[] = [
@@ -18,7 +21,7 @@ export const motionAsks: readonly Ask[] = [
       ${movers}, total, travelled, traveled, speeding, slowing, up, down, direction, moving, right,
       left, or, interval, intervals, far, travel, go, covered, instantaneously
     `,
-    uses: ['span', 'pair', 'rule', 'place'],
+    uses: ['span', 'pair', 'rule', 'place', 'readAs'],
     why: (_ref, { parts, letter }) =>
       parts.place === undefined
         ? ''

@@ -40,5 +40,16 @@ export function calculusParts(around: Around): Rule[] {
       read: ([, name, at, value]) =>
         isCurve(name!) ? null : { start: { at: at!, value: value! } },
     },
+    {
+      pattern: asPattern(String.raw`(?:,\s*)?\bplus\s+(${E})`),
+      read: ([, plus]) => ({ plus: plus! }),
+    },
+    // The value that a theorem speaks of.
+    {
+      pattern: asPattern(
+        String.raw`(?:,\s*)?\b(?:and|with|at|for)\s+(?:the\s+)?(?:value|level|height)\s+(${E})(?![${letters}])`,
+      ),
+      read: ([, target]) => ({ compared: { relation: '=', target: target! } }),
+    },
   ]
 }

@@ -30,6 +30,10 @@ export function linesParts(around: Around): Rule[] {
       read: () => ({ point: { x: '0', y: '0', on: false } }),
     },
     {
+      pattern: asPattern(String.raw`\b(?:read\s+)?as\s+an?\s+(position|velocity)\b`),
+      read: ([, readAs]) => ({ readAs: readAs!.toLowerCase() }),
+    },
+    {
       pattern: asPattern(
         String.raw`\bas\s+(itself|(?:the\s+graph\s+of\s+)?[${letters}]['’′″]*)(?![${letters}(])`,
       ),

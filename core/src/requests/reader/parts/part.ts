@@ -28,7 +28,11 @@ export interface Parts {
   compared?: { relation: Relation; target: string; below?: string }
   /** The constant of an antiderivative, as the value at a place. */
   start?: { at: string; value: string }
+  /** What an antiderivative begins with. */
+  plus?: string
   axis?: 'x' | 'y'
+  /** What a motion is read as. */
+  readAs?: string
   /** How far the second place of a quotient is from the first. */
   h?: string
   /** What a graph is taken as, and what its conclusions are about. */

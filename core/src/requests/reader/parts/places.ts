@@ -50,7 +50,9 @@ export function placesParts(around: Around): Rule[] {
       read: ([, minus]) => ({ place: minus ? '−∞' : '∞' }),
     },
     {
-      pattern: asPattern(String.raw`\bfrom\s+${x}(${E})(?=\s*$|\s*\uE000|\s+(?:onwards?|on)\b)`),
+      pattern: asPattern(
+        String.raw`\bfrom\s+${x}(${E})(?=\s*$|\s*\uE000|\s+(?:onwards?|on|plus|as|and)\b)`,
+      ),
       read: ([, from]) => (isCurveName(from!, around) ? null : { openFrom: from! }),
     },
   ]

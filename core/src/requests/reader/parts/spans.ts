@@ -31,7 +31,7 @@ export function spansParts(around: Around): Rule[] {
     },
     {
       pattern: asPattern(
-        String.raw`(?:,\s*)?(?:\b(?:on|over|in)\s+)?(?:the\s+)?(?:interval\s+|span\s+)?\b(?:from|between)\s+${x}(${E})\s+(?:to|until|till|and|up\s+to|through)\s+${x}(${E})`,
+        String.raw`(?:,\s*)?(?:\b(?:on|over|in)\s+)?(?:the\s+)?(?:interval\s+|span\s+)?\b(?:from|between|over|on|in)\s+${x}(${E})\s+(?:to|until|till|and|up\s+to|through)\s+${x}(${E})`,
       ),
       read: ([, from, to]) => {
         if (isCurveName(from!, around) || (isCurveName(to!, around) && to !== letter)) return null

@@ -1,0 +1,53 @@
+import { allKinds, isCurveMaker, kindOf, type Statement } from '../statements'
+import type { Study } from '../study/schema'
+import type { SpanText } from '../vocabulary/members'
+import type { Offer } from './offer'
+import { linesFor } from './offers'
+import { sliderAsked } from './sliders'
+import { freshName } from '../study/edits/names'
+
+/** Where what can be said belongs. */
+export type Group = 'place' | 'span' | 'whole' | 'beside'
+
+/** Something that can be said: the words for it, and what they come to here. */
+export interface Suggestion {
+  words: string
+  offer: Offer
+}
+
+const groupOf = (line: Statement): Group => {
+  const { places = [], spans = [] } = kindOf(line).uses
+  if (isCurveMaker(line) && places.length === 0) return 'beside'
+  return places.length > 0 ? 'place' : spans.length > 0 ? 'span' : 'whole'
+}
+
+/**
+ * What can be said here, by where it belongs: the plain words of every kind of line that has
+ * something to be about. What a selected place or span can have comes first.
+ */
+export function suggestions(
+  study: Study,
+  place: string | null = null,
+  span: SpanText | null = null,
+): readonly { group: Group; list: readonly Suggestion[] }[] {
+  const lists: Record<Group, Suggestion[]> = { place: [], span: [], whole: [], beside: [] }
+  const seen = new Set<string>()
+  const offered = (words: string) => {
+    const [offer] = linesFor([words], study, place, span)
+    const line = offer && offer.edit(study).lines.at(-1)
+    if (!offer || !line || seen.has(offer.sentence)) return
+    seen.add(offer.sentence)
+    lists[groupOf(line)].push({ words, offer })
+  }
+  for (const { said } of allKinds) said.filter(isPlain).forEach(offered)
+  const slider = sliderAsked(`slider ${freshName(study, 'a')}`, study)
+  if (slider && 'offer' in slider) {
+    lists.beside.push({ words: `slider ${freshName(study, 'a')}`, offer: slider.offer })
+  }
+  const order: readonly Group[] =
+    span && !place ? ['span', 'place', 'whole', 'beside'] : ['place', 'span', 'whole', 'beside']
+  return order.map((group) => ({ group, list: lists[group] })).filter(({ list }) => list.length > 0)
+}
+
+/** One way to say each thing: not "tangent to" beside "tangent". */
+const isPlain = (phrase: string) => !/\s(?:of|to|at|from|under|by)$/.test(phrase)
