@@ -2,6 +2,8 @@ import { expect, type Locator, type Page, test as base } from '@playwright/test'
 import { type Server, startServer } from './server'
 
 interface Fixtures {
+  /** Whether nobody has opened a study in this browser before. */
+  firstVisit: boolean
   /** A server for this test alone, which it may stop and start. */
   ownServer: Server
   bench: Bench
@@ -22,7 +24,14 @@ export const test = base.extend<Fixtures, { server: Server }>({
     await use(server)
     await server.stop()
   },
-  page: async ({ page }, use) => {
+  firstVisit: [false, { option: true }],
+  page: async ({ page, firstVisit }, use) => {
+    if (!firstVisit) {
+      // An empty page and one that cannot be reached keep nothing.
+      await page.addInitScript(() => {
+        if (location.protocol === 'http:') localStorage.setItem('yperkine.hints', 'put away')
+      })
+    }
     const faults: string[] = []
     page.on('pageerror', (error) => faults.push(error.message))
     page.on('console', (message) => {

@@ -114,7 +114,7 @@ test('steps, keys and bounds', async ({ page, bench }) => {
   await page.keyboard.press('Space')
   await expect(bench.button('Play a')).toBeVisible()
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await expect(page.getByRole('dialog', { name: 'How it works' })).toBeVisible()
   await page.keyboard.press('Escape')
 
   await page.getByRole('button', { name: /a pass$/ }).click()

@@ -20,6 +20,7 @@ import { stretchesOf } from '../features/splits'
 import type { Split } from '../features/split'
 import {
   type AreaFunction,
+  type AreaTree,
   compare,
   type Condition,
   constant,
@@ -59,12 +60,13 @@ export interface Accumulated {
  * integrand for its rate of change. The area goes on beyond its span as far as it is asked for.
  */
 export function areaTree(of: Accumulated): Tree {
-  return closedTree(of) ?? openTree(of)
+  return closedTree(of) ?? openArea(of)
 }
 
 const formOf = ({ value, exact }: Given): Tree => exact ?? exactly(rationalFromNumber(value))
 
-function openTree(of: Accumulated): Tree {
+/** An area as a part of its own, without a formula: its values, enclosures and integrand. */
+export function openArea(of: Accumulated): AreaTree {
   const { f, called } = of
   const rate = withValues(f.tree, f.parameters)
   return { kind: 'area', name: called, area: areaFunction(of, rate), at: name(f.variable), rate }

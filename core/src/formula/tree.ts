@@ -94,6 +94,8 @@ export interface AreaTree {
   readonly kind: 'area'
   /** What it is called where it is printed. */
   readonly name: string
+  /** How it is written where it has no name: from where, and what is integrated by which letter. */
+  readonly written?: { from: Tree; body: Tree; letter: string }
   readonly area: AreaFunction
   readonly at: Tree
   /** The integrand at that value. */

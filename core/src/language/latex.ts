@@ -120,11 +120,22 @@ function print(tree: Tree, small: boolean): Printed {
         text: `${nameToLatex(tree.name)}${primesToLatex(tree.primes)}(${print(tree.at, small).text})`,
         binds: binding.atom,
       }
-    case 'area':
+    case 'area': {
+      const { written } = tree
+      if (written) {
+        const [from, to, body] = [written.from, tree.at, written.body].map(
+          (t) => print(t, small).text,
+        )
+        return {
+          text: `\\int_{${from}}^{${to}} ${body}\\,d${nameToLatex(written.letter)}`,
+          binds: binding.product,
+        }
+      }
       return {
         text: `${nameToLatex(tree.name)}(${print(tree.at, small).text})`,
         binds: binding.atom,
       }
+    }
     case 'pieces': {
       const rows = tree.pieces.map(({ body, when }) => {
         const formula = print(body, false).text

@@ -134,8 +134,16 @@ function print(tree: Tree, manner: Manner): Printed {
         text: `${tree.name}${manner.prime.repeat(tree.primes)}(${print(tree.at, manner).text})`,
         binds: binding.atom,
       }
-    case 'area':
+    case 'area': {
+      const { written } = tree
+      if (written) {
+        const [from, to, body] = [written.from, tree.at, written.body].map(
+          (t) => print(t, manner).text,
+        )
+        return { text: `∫_(${from})^(${to}) (${body}) d${written.letter}`, binds: binding.atom }
+      }
       return { text: `${tree.name}(${print(tree.at, manner).text})`, binds: binding.atom }
+    }
     case 'pieces':
       return {
         text: tree.pieces

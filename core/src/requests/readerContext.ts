@@ -1,5 +1,5 @@
 import { differentiate } from '../algebra/differentiate'
-import { readFormula } from '../algebra/readFormula'
+import { readFormula } from '../calculus/readFormula'
 import { simplify } from '../algebra/simplify'
 import { namesIn, quotient, type Tree, whole } from '../formula/tree'
 import { toText } from '../language/print'

@@ -17,7 +17,8 @@ export interface Suggestion {
 
 const groupOf = (line: Statement): Group => {
   const { places = [], spans = [] } = kindOf(line).uses
-  if (isCurveMaker(line) && places.length === 0) return 'beside'
+  // A curve made of another one is about the whole of it.
+  if (isCurveMaker(line)) return 'whole'
   return places.length > 0 ? 'place' : spans.length > 0 ? 'span' : 'whole'
 }
 

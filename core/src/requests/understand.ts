@@ -1,4 +1,4 @@
-import { readFormula } from '../algebra/readFormula'
+import { readFormula } from '../calculus/readFormula'
 import { namesIn } from '../formula/tree'
 import { allKinds, isCurveMaker } from '../statements'
 import { curveMakers, freshName, readingOf } from '../study/edits/names'

@@ -1,4 +1,4 @@
-import { readFormula } from '../algebra/readFormula'
+import { readFormula } from '../calculus/readFormula'
 import { kindOf } from '../statements'
 import { spansOf, textsOf } from '../statements/shared/uses'
 import { readingOf } from '../study/edits/names'

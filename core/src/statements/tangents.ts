@@ -192,11 +192,11 @@ function told(
       slope,
       extent: 'whole',
     },
-    { kind: 'spot', id: placeName('touch', x), layer: 'points', lane, x, y: value, filled: true },
+    { kind: 'spot', id: placeName('touch', x), layer: 'marks', lane, x, y: value, filled: true },
   ])
   if (point) {
     const [x, y] = point
-    marks.push({ kind: 'spot', id: 'point', layer: 'points', lane, x, y, filled: true })
+    marks.push({ kind: 'spot', id: 'point', layer: 'marks', lane, x, y, filled: true })
   }
   const places = Math.max(3, decimals)
   const along = stretches.map(([a, b]) => `[${formatShort(a, places)}, ${formatShort(b, places)}]`)

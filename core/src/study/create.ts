@@ -1,7 +1,7 @@
 import { compile } from '../algebra/compile'
 import type { RealFunction } from '../evaluate/compile'
 import { parseDefinition } from '../language/definition'
-import { parseFormula } from '../algebra/parseFormula'
+import { parseFormula } from '../calculus/parseFormula'
 import type { Hint, Problem } from '../language/problems'
 import { toPlain } from '../language/print'
 import type { Tree } from '../formula/tree'

@@ -1,5 +1,5 @@
 import { parseDefinition } from '../language/definition'
-import { readFormula } from '../algebra/readFormula'
+import { readFormula } from '../calculus/readFormula'
 import { isCurveMaker, isFormulaLine, kindOf, type Statement, statementSchema } from '../statements'
 import type { SlotKind } from '../statements/contract'
 import { curveText, parseCurveRef } from '../statements/shared/slots'

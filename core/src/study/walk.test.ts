@@ -1,5 +1,5 @@
 import { advanceWalk, startWalk, takeWalk, type Walk } from '..'
-import { readFormula } from '../algebra/readFormula'
+import { readFormula } from '../calculus/readFormula'
 import { flood } from './fixtures/testing'
 
 const walk: Walk = {

@@ -1,7 +1,7 @@
 import { compile } from '../algebra/compile'
 import { namesIn, type Tree } from '../formula/tree'
 import type { RealFunction } from '../evaluate/compile'
-import { parseFormula } from '../algebra/parseFormula'
+import { parseFormula } from '../calculus/parseFormula'
 import type { Problem } from '../language/problems'
 import type { Slider, SpanText } from './members'
 

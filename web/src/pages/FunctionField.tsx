@@ -1,6 +1,6 @@
 import {
-  createStudy,
-  cutSpan,
+  type Begun,
+  begin,
   isFormulaLine,
   nameToLatex,
   parseDefinition,
@@ -19,8 +19,11 @@ interface Props {
 export function FunctionField({ onCreate }: Props) {
   const [text, setText] = useState('')
   const [tried, setTried] = useState(false)
-  const made = useMemo(() => (text.trim() === '' ? null : createStudy(text)), [text])
+  const begun = useMemo(() => (text.trim() === '' ? null : begin(text)), [text])
+  const made = begun?.created ?? null
   const typed = parseDefinition(text)
+  // What asks for more than a curve stands by itself.
+  const isSentence = begun !== null && begun.added.length + begun.left.length > 0
   const problems = made && !made.ok ? made.problems : []
   const missing = [...new Set(problems.flatMap((p) => (p.missing ? [p.missing] : [])))]
   const onlyMissing = missing.length > 0 && problems.every((p) => p.missing)
@@ -29,8 +32,8 @@ export function FunctionField({ onCreate }: Props) {
   return (
     <div className="mt-4">
       <div className="flex min-h-[58px] items-center gap-3 rounded-[10px] border border-rule bg-page px-5 font-serif text-[calc(19px*var(--type))] focus-within:border-edge">
-        <span>Let</span>
-        {!typed && (
+        {!isSentence && <span>Let</span>}
+        {!typed && !isSentence && (
           <span className="flex gap-3">
             <i>f(x)</i>
             <span>=</span>
@@ -64,7 +67,7 @@ export function FunctionField({ onCreate }: Props) {
         {empty && (
           <p className="text-brick">There is no formula yet: type one, such as x^2 - 3x.</p>
         )}
-        {made?.ok && <Preview text={text} />}
+        {begun && made?.ok && <Preview begun={begun} />}
         {problems.map((problem) => (
           <p key={`${problem.from} ${problem.message}`} className="text-brick">
             {problem.message}
@@ -81,31 +84,51 @@ export function FunctionField({ onCreate }: Props) {
   )
 }
 
-/** The formula as it will stand in the study, and a second reading where there is one. */
-function Preview({ text }: { text: string }) {
-  const made = createStudy(text)
-  if (!made.ok) return null
-  const { study, hints } = made
+/** A span that nobody has said and no domain has cut is not worth a word. */
+const usualSpan = { from: '-10', to: '10' }
+
+/** The study as it will open: its formula, what was asked about it, and what was not understood. */
+function Preview({ begun: { created, added, left } }: { begun: Begun }) {
+  if (!created.ok) return null
+  const { study, hints } = created
   const line = study.lines[0]!
   if (!isFormulaLine(line)) return null
   const { letter } = study.variable
-  const parsed = parseFormula(line.formula, { variable: letter })
+  const names = study.sliders.map((slider) => slider.name)
+  const parsed = parseFormula(line.formula, { variable: letter, names })
   if (!parsed.ok) return null
   return (
-    <p className="flex items-baseline gap-4 text-[calc(17px*var(--type))]">
-      <Maths
-        latex={`${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${toLatex(parsed.tree)}`}
-      />
-      {cutSpan(text).span && (
-        <span>
-          for {line.span.from} ≤ <i>{letter}</i> ≤ {line.span.to}
-        </span>
+    <>
+      <p className="flex flex-wrap items-baseline gap-x-4 text-[calc(17px*var(--type))]">
+        <Maths
+          latex={`${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${toLatex(parsed.tree)}`}
+        />
+        {(line.span.from !== usualSpan.from || line.span.to !== usualSpan.to) && (
+          <span>
+            for {line.span.from} ≤ <i>{letter}</i> ≤ {line.span.to}
+          </span>
+        )}
+        {hints.map((hint) => (
+          <span key={hint.from} className="text-[calc(15px*var(--type))] text-quiet">
+            {hint.message}
+          </span>
+        ))}
+      </p>
+      {added.length > 0 && (
+        <ul className="font-serif text-[calc(16px*var(--type))]" aria-label="Also opened with">
+          {added.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </ul>
       )}
-      {hints.map((hint) => (
-        <span key={hint.from} className="text-[calc(15px*var(--type))] text-quiet">
-          {hint.message}
-        </span>
+      {left.map((words) => (
+        <p key={words} className="text-quiet">
+          Not understood:{' '}
+          <span className="underline decoration-brick decoration-wavy underline-offset-4">
+            {words}
+          </span>
+        </p>
       ))}
-    </p>
+    </>
   )
 }

@@ -1,12 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react'
-import {
-  allTopics,
-  blankStudy,
-  createStudy,
-  presentFormat,
-  type StudySummary,
-} from '@yperkine/core'
+import { allTopics, begin, blankStudy, presentFormat, type StudySummary } from '@yperkine/core'
 import { formatDistanceToNowStrict } from 'date-fns'
 import { MoreHorizontal, Search } from 'lucide-react'
 import { useDeferredValue, useEffect, useState } from 'react'
@@ -46,15 +40,15 @@ export function StudiesPage() {
           <button
             type="button"
             className="button button-primary ml-auto self-center"
-            onClick={() => create(blankStudy())}
+            onClick={() => create({ study: blankStudy() })}
           >
             New study
           </button>
         </div>
         <FunctionField
           onCreate={(text, withValues) => {
-            const made = createStudy(text, withValues)
-            if (made.ok) create(made.study)
+            const { created, left } = begin(text, withValues)
+            if (created.ok) create({ study: created.study, left: left.join('. ') })
           }}
         />
         {fault && (

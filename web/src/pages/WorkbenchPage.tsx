@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
-import { useParams } from 'react-router'
+import { useLocation, useParams } from 'react-router'
 import { Refused, TryLater } from '../api'
 import { preloadFormulaField } from '../parts/FormulaField'
 import { Deck } from '../workbench/deck/Deck'
@@ -10,7 +10,7 @@ import { openStudy } from '../workbench/saving/open'
 import { saving } from '../workbench/saving/saving'
 import { SavingTrouble } from '../workbench/saving/SavingTrouble'
 import { useAutosave } from '../workbench/saving/useAutosave'
-import { Shortcuts } from '../workbench/Shortcuts'
+import { HowItWorks } from '../workbench/help/HowItWorks'
 import { createWorkbench, useStudy, useWorkbenchStore, WorkbenchContext } from '../workbench/store'
 import { TopBar } from '../workbench/TopBar'
 import { usePlayer } from '../workbench/deck/usePlayer'
@@ -68,7 +68,8 @@ interface OpenProps {
 }
 
 function OpenStudy({ opening, onTakeTheirs }: OpenProps) {
-  const [store] = useState(() => createWorkbench(opening.stored.id, opening.study))
+  const left = leftToSay(useLocation().state)
+  const [store] = useState(() => createWorkbench(opening.stored.id, opening.study, left))
   useAutosave(store, opening)
   return (
     <WorkbenchContext value={store}>
@@ -76,6 +77,12 @@ function OpenStudy({ opening, onTakeTheirs }: OpenProps) {
     </WorkbenchContext>
   )
 }
+
+/** What a study was begun with and could not be understood yet. */
+const leftToSay = (state: unknown): string =>
+  typeof state === 'object' && state !== null && 'left' in state && typeof state.left === 'string'
+    ? state.left
+    : ''
 
 function Bench({ opening, onTakeTheirs }: OpenProps) {
   const store = useWorkbenchStore()
@@ -98,16 +105,16 @@ function Bench({ opening, onTakeTheirs }: OpenProps) {
   }, [look])
   return (
     <div className="flex h-full flex-col overflow-hidden">
-      <TopBar />
+      <TopBar onHelp={showHelp} />
       <SavingTrouble unreadable={opening.unreadable} onTakeTheirs={onTakeTheirs} />
       <main className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[max(520px,62vh)] max-lg:flex-none">
           <Lanes />
           <Deck />
         </div>
-        <Working />
+        <Working onHelp={showHelp} />
       </main>
-      <Shortcuts open={help} onClose={() => setHelp(false)} />
+      <HowItWorks open={help} onClose={() => setHelp(false)} />
     </div>
   )
 }

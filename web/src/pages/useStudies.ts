@@ -30,9 +30,10 @@ export function useStudyActions() {
   const [deleted, setDeleted] = useState<StudySummary | null>(null)
   const refresh = () => queries.invalidateQueries({ queryKey: ['studies'] })
   const create = useMutation({
-    mutationFn: (study: Study) => api.create(study),
-    onSuccess: (stored) => {
-      void navigate(`/studies/${stored.id}`)
+    /** What is left to say goes along to the open study. */
+    mutationFn: ({ study }: { study: Study; left?: string }) => api.create(study),
+    onSuccess: (stored, { left = '' }) => {
+      void navigate(`/studies/${stored.id}`, { state: { left } })
     },
   })
   const remove = useMutation({

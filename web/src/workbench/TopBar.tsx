@@ -1,5 +1,5 @@
 import { changeStudy } from '@yperkine/core'
-import { Pencil, Redo2, Settings2, Undo2 } from 'lucide-react'
+import { CircleHelp, Pencil, Redo2, Settings2, Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { EditableText } from '../parts/EditableText'
@@ -8,7 +8,7 @@ import { StudySettings } from './settings/StudySettings'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
 /** Where we are, how it is kept, and the ways back and forward. */
-export function TopBar() {
+export function TopBar({ onHelp }: { onHelp: () => void }) {
   const store = useWorkbenchStore()
   const title = useStudy((s) => s.title)
   const [renaming, setRenaming] = useState(false)
@@ -75,6 +75,10 @@ export function TopBar() {
           onClick={() => store.getState().redo()}
         >
           <Redo2 size={18} aria-hidden />
+        </button>
+        <button type="button" className="button" title="How it works (?)" onClick={onHelp}>
+          <CircleHelp size={16} aria-hidden />
+          <span className="max-sm:sr-only">How it works</span>
         </button>
         <button type="button" className="button" onClick={() => setSettings(true)}>
           <Settings2 size={16} aria-hidden />

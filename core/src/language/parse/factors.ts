@@ -94,6 +94,9 @@ export function readBase(r: TokenReader): Tree {
     case 'root':
       r.take()
       return r.count(rootOf(token.order, r.deeper(r.grammar.factor)))
+    case 'part':
+      r.take()
+      return r.count(r.parts[token.index]!)
     case 'derivative':
       return readDerivative(r)
     case '(':

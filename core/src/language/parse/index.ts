@@ -1,6 +1,7 @@
 import type { Tree } from '../../formula/tree'
 import type { Hint, Problem } from '../problems'
-import { type Token, tokenize } from '../tokens'
+import { type IntegralText, integralsIn } from '../integrals'
+import { mostParts, partMark, type Token, tokenize } from '../tokens'
 import { readCondition } from './conditions'
 import { readBase, readFactor } from './factors'
 import { readGroup } from './groups'
@@ -15,8 +16,20 @@ export interface ParseOptions {
   names?: readonly string[]
   /** Other curves by name. */
   curves?: Readonly<Record<string, Tree>>
+  /** How many integrals stand around this one. */
+  depth?: number
+  /** What an integral comes to, or why it has no formula; without it there are none in formulas. */
+  integral?: (written: WrittenIntegral) => Tree | string
   /** What d/dx comes to; without it there are no derivatives in formulas. */
   derivative?: (tree: Tree, variable: string) => Tree
+}
+
+/** An integral that has been read: its ends, what is integrated and by which letter. */
+export interface WrittenIntegral {
+  body: Tree
+  letter: string
+  from: Tree
+  to: Tree
 }
 
 export type Parsed = { ok: true; tree: Tree; hints: Hint[] } | { ok: false; problems: Problem[] }
@@ -104,10 +117,79 @@ const isPoint = (tokens: readonly Token[], open: number) =>
   tokens[open + 3]?.kind === 'number' &&
   tokens[open + 4]?.kind === ')'
 
+type Cut = { ok: true; text: string; parts: Tree[] } | { ok: false; problems: Problem[] }
+
+const mayHoldIntegral = /∫|\\int|\bint\s*_|\bintegral\b/i
+
+/** A text with a mark in place of each integral, which is read by itself; places stay the same. */
+function withoutIntegrals(text: string, options: ParseOptions): Cut {
+  if (!options.integral || !mayHoldIntegral.test(text)) return { ok: true, text, parts: [] }
+  const found = integralsIn(text)
+  const parts: Tree[] = []
+  let rest = text
+  for (const one of found.slice(0, mostParts)) {
+    if ('unread' in one) {
+      const message = 'an integral has two ends, and d with its letter behind'
+      const fix = 'write ∫_0^x t^2 dt'
+      return { ok: false, problems: [{ message, from: one.at, to: one.at + 1, fix }] }
+    }
+    const read = readIntegral(one, options)
+    if (!read.ok) return read
+    rest =
+      rest.slice(0, one.at) +
+      partMark(parts.length).padEnd(one.length) +
+      rest.slice(one.at + one.length)
+    parts.push(read.tree)
+  }
+  return { ok: true, text: rest, parts }
+}
+
+/** Integrals inside integrals are read so deep. */
+const deepestIntegral = 8
+
+function readIntegral(
+  { at, length, bodyAt, letter, ...texts }: IntegralText,
+  options: ParseOptions,
+): { ok: true; tree: Tree } | { ok: false; problems: Problem[] } {
+  const whole = { from: at, to: at + length }
+  const depth = (options.depth ?? 0) + 1
+  if (depth > deepestIntegral) {
+    return {
+      ok: false,
+      problems: [{ message: 'too many integrals stand in one another', ...whole }],
+    }
+  }
+  const { variable = 'x', names = [] } = options
+  const inside = { ...options, depth, variable: letter, names: [...names, variable] }
+  const body = parse(texts.body, inside)
+  if (!body.ok) {
+    const moved = body.problems.map((p) => ({ ...p, from: p.from + bodyAt, to: p.to + bodyAt }))
+    return { ok: false, problems: moved }
+  }
+  const [from, to] = [texts.from, texts.to].map((end) => parse(end, { ...options, depth }))
+  for (const end of [from!, to!]) {
+    if (!end.ok) return { ok: false, problems: end.problems.map((p) => ({ ...p, ...whole })) }
+  }
+  if (!from?.ok || !to?.ok) return { ok: false, problems: [] }
+  const tree = options.integral!({ body: body.tree, letter, from: from.tree, to: to.tree })
+  return typeof tree === 'string'
+    ? { ok: false, problems: [{ message: tree, ...whole }] }
+    : { ok: true, tree }
+}
+
 function parseAsWritten(text: string, options: ParseOptions): Parsed {
   const variable = options.variable ?? 'x'
-  const { tokens, problems } = tokenize(text, namesOf(options))
-  const reader = new TokenReader(tokens, text, variable, grammar, options.derivative ?? null)
+  const cut = withoutIntegrals(text, options)
+  if (!cut.ok) return cut
+  const { tokens, problems } = tokenize(cut.text, namesOf(options))
+  const reader = new TokenReader(
+    tokens,
+    text,
+    variable,
+    grammar,
+    options.derivative ?? null,
+    cut.parts,
+  )
   try {
     const tree = readWhole(reader)
     if (problems.length > 0) return { ok: false, problems }

@@ -40,6 +40,8 @@ export class TokenReader {
     readonly grammar: Grammar,
     /** What the derivative of a part comes to; null where there is none to be had. */
     private readonly derivative: ((tree: Tree, variable: string) => Tree) | null,
+    /** Parts that have been read by themselves. */
+    readonly parts: readonly Tree[] = [],
   ) {}
 
   peek(): Token {
@@ -174,5 +176,6 @@ const beginsFactor: ReadonlySet<Token['kind']> = new Set<Token['kind']>([
   'fraction',
   'latexRoot',
   'derivative',
+  'part',
   '(',
 ])

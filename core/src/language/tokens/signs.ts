@@ -121,6 +121,11 @@ export function operators(r: TextReader): boolean {
 }
 
 /** Brackets, commas, √, ½ and other single characters. */
+/** Stands for a part of the text that has been read by itself, by its number. */
+export const partMark = (index: number) => String.fromCharCode(firstPart + index)
+const firstPart = 0xe010
+export const mostParts = 64
+
 export function singles(r: TextReader): boolean {
   const from = r.at
   const here = r.text[from]!
@@ -130,6 +135,12 @@ export function singles(r: TextReader): boolean {
   const meaning = single[here]
   const longer = instead[here]
   if (here === '√') return root(r)
+  const part = here.charCodeAt(0) - firstPart
+  if (part >= 0 && part < mostParts) {
+    r.at += 1
+    r.push(from, { kind: 'part', index: part })
+    return true
+  }
   if (fraction === undefined && meaning === undefined && longer === undefined) return false
   r.at += 1
   if (fraction !== undefined) mixed(r, fraction, from)

@@ -20,6 +20,8 @@ export type Token = { from: number; to: number } & (
   | { kind: 'root'; order?: string }
   /** d/dx, d²/dx² */
   | { kind: 'derivative'; order: number }
+  /** A part that has been read by itself, by its number. */
+  | { kind: 'part'; index: number }
   /** From LaTeX: \\frac and \\sqrt, whose braces follow. */
   | { kind: 'fraction' | 'latexRoot' }
 )

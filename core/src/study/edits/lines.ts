@@ -1,4 +1,4 @@
-import { readFormula } from '../../algebra/readFormula'
+import { readFormula } from '../../calculus/readFormula'
 import { isCurveMaker, isFormulaLine, placeMembers, type Statement } from '../../statements'
 import { keepAnswered } from '../answers'
 import type { LineLook, Slider } from '../../vocabulary/members'

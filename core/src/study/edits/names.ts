@@ -1,4 +1,4 @@
-import type { Reading } from '../../algebra/readFormula'
+import type { Reading } from '../../calculus/readFormula'
 import { tokenize } from '../../language/tokens'
 import { isProductBeside } from '../../language/tokens/vocabulary'
 import {

@@ -8,7 +8,14 @@ export function attention(
   { sceneFor }: Drawing,
 ): Pick<
   Workbench,
-  'resize' | 'selectPlace' | 'selectSpan' | 'setHighlight' | 'leave' | 'comeBack' | 'announce'
+  | 'resize'
+  | 'selectPlace'
+  | 'selectSpan'
+  | 'setHighlight'
+  | 'leave'
+  | 'comeBack'
+  | 'setRequest'
+  | 'announce'
 > {
   return {
     resize(next) {
@@ -46,6 +53,7 @@ export function attention(
       }))
       set({ left: null })
     },
+    setRequest: (request) => set({ request }),
     // The same words twice in a row are spoken twice: the space makes them differ.
     announce: (text) =>
       set(({ announcement }) => ({ announcement: announcement === text ? `${text} ` : text })),

@@ -51,6 +51,8 @@ export interface Workbench {
   theirs: StoredStudy | null
   /** The study was deleted elsewhere meanwhile. */
   gone: boolean
+  /** What stands in “Say what to add”. */
+  request: string
   /** What the polite live region says. */
   announcement: string
 
@@ -85,6 +87,7 @@ export interface Workbench {
   /** Puts a result in place of a pending one. */
   settle: (pending: LineResult, settled: LineResult) => void
   announce: (text: string) => void
+  setRequest: (request: string) => void
   setFinding: (curve: string, subject: unknown, examination: Examination | null) => void
   setStatus: (status: SaveStatus, fault: string | null) => void
   setTheirs: (theirs: StoredStudy) => void

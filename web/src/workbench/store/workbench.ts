@@ -8,7 +8,7 @@ import { motion } from './motion'
 import type { Size, Workbench } from './state'
 
 /** The open study with everything that follows from it: edits go in, results and scene come out. */
-export function createWorkbench(id: string, study: Study) {
+export function createWorkbench(id: string, study: Study, request = '') {
   return createStore<Workbench>()((set, get) => {
     const drawing = createDrawing(set, get)
     const size: Size = { width: 0, heights: {} }
@@ -32,6 +32,7 @@ export function createWorkbench(id: string, study: Study) {
       fault: null,
       theirs: null,
       gone: false,
+      request,
       announcement: '',
       ...editing(get, drawing),
       ...motion(set, get, drawing),

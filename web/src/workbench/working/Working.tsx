@@ -1,11 +1,12 @@
 import { useMemo, useRef } from 'react'
 import { useStudy, useWorkbench } from '../store'
+import { FirstHints } from '../help/FirstHints'
 import { LineItem } from './LineItem'
 import { SayWhatToAdd } from './SayWhatToAdd'
 import { useShowNewLine } from './useShowNewLine'
 
 /** The study in sentences, each with its results. */
-export function Working() {
+export function Working({ onHelp }: { onHelp: () => void }) {
   const lines = useStudy((s) => s.lines)
   const announcement = useWorkbench((s) => s.announcement)
   const list = useRef<HTMLOListElement>(null)
@@ -36,6 +37,7 @@ export function Working() {
           </li>
         )}
       </ol>
+      <FirstHints onMore={onHelp} />
       <SayWhatToAdd />
       <div aria-live="polite" className="sr-only">
         {announcement}

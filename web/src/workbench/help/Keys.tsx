@@ -1,15 +1,14 @@
 import { changeDisplay } from '@yperkine/core'
-import { Panel } from '../parts/Panel'
-import { useStudy, useWorkbenchStore } from './store'
+import { useStudy, useWorkbenchStore } from '../store'
 
-const shortcuts: [string, string][] = [
+const anywhere: [string, string][] = [
   ['/', 'say what to add'],
   ['Space', 'play or pause, when no control has the focus'],
   [',  .', 'step back, step forward'],
   ['0', 'fit everything on the span'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
-  ['?', 'this list'],
+  ['?', 'how it works'],
 ]
 const onThings: [string, string][] = [
   ['← →', 'a step on a flag, a track or a bound'],
@@ -19,14 +18,21 @@ const onThings: [string, string][] = [
   ['Enter', 'type the value exactly'],
 ]
 
-export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function Keys() {
   const { apply } = useWorkbenchStore().getState()
   const keys = useStudy((s) => s.display.keys)
   return (
-    <Panel title="Keys" width="w-[30rem]" open={open} onClose={onClose}>
-      <KeyList rows={shortcuts} />
-      <h3 className="mt-4 text-quiet">On what has the focus</h3>
-      <KeyList rows={onThings} />
+    <>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+        <div>
+          <h4 className="text-[calc(13px*var(--type))] text-quiet">Anywhere outside fields</h4>
+          <KeyList rows={anywhere} />
+        </div>
+        <div>
+          <h4 className="text-[calc(13px*var(--type))] text-quiet">On what has the focus</h4>
+          <KeyList rows={onThings} />
+        </div>
+      </div>
       <label className="mt-4 flex items-center gap-2">
         <input
           type="checkbox"
@@ -35,13 +41,13 @@ export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => voi
         />
         Single keys work on this study
       </label>
-    </Panel>
+    </>
   )
 }
 
 function KeyList({ rows }: { rows: [string, string][] }) {
   return (
-    <dl className="mt-2 grid grid-cols-[11rem_1fr] gap-y-1.5">
+    <dl className="mt-1 grid grid-cols-[10rem_1fr] gap-y-1.5">
       {rows.map(([key, what]) => (
         <div key={key} className="contents">
           <dt>
