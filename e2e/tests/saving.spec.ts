@@ -166,7 +166,7 @@ test('a study of more than 64 KB goes, too, when its page is left', async ({ pag
   })
   await page.reload()
   await bench.working.waitFor()
-  await bench.say('value at 9')
+  await bench.say('value of f at 9')
   await page.goto('about:blank')
   await page.goto(address)
   await expect(bench.line('Value of f at x = 9')).toBeVisible()

@@ -149,7 +149,7 @@ describe('what cannot be read says where and how to mend it', () => {
     ['x + 1)', /no opening parenthesis/, 5],
     ['|x', /bar is not closed/, 0],
     ['2 3', /side by side/, 2],
-    ['x2', /number follows x/, 1],
+    ['x2', /x2 could mean three things/, 0],
     ['sin', /needs something/, 0],
     ['sin^-2 x', /two things/, 0],
     ['x = 3', /no = or </, 2],

@@ -67,6 +67,7 @@ export const toLatex = (tree: Tree): string => print(tree, false).text
 
 /** LaTeX for a name such as n₂ or v_m. */
 export function nameToLatex(name: string): string {
+  if (/^[A-Za-z]{2,}$/.test(name)) return `\\mathrm{${name}}`
   const base = greek[name[0]!] ?? name[0]!
   const rest = name.slice(1).replace('_', '')
   const digits = [...rest].map((c) => {

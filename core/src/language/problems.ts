@@ -9,6 +9,8 @@ export interface Problem {
   missing?: string
   /** A text that would mend it, put in place of from..to. */
   replacement?: string
+  /** Texts of which each would mend it, where it could mean several things. */
+  choices?: readonly string[]
 }
 
 /** A reading that is right by the rules and may still not be what was meant. */

@@ -114,7 +114,7 @@ test.each([
 test.each([
   ['[x]', /could mean two things · write ⌊x⌋ for the whole part, or \(x\)/],
   ['1,000x', /comma/],
-  ['x2', /a number follows x · write x\^2 for a power or 2x for a multiple/],
+  ['x2', /x2 could mean three things · write x\^2, x₂ or 2x/],
   ['sin(1,5)', /sin takes one value/],
 ])('%s is asked about', (text, message) => {
   expect(() => startStudy(`f(x) = ${text}`)).toThrow(message)

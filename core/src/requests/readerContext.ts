@@ -20,6 +20,7 @@ export function readerContext(study: Study): ReaderContext {
   return {
     letter,
     curves,
+    words: study.sliders.map((slider) => slider.name).filter((name) => /^[A-Za-z]{2}/.test(name)),
     free: (...letters) => freshName(study, letters[0]!),
     liesOn({ curve, order }: CurveRef, { x, y }) {
       if (parsedCall(y, curve, order, x)) return true

@@ -61,7 +61,7 @@ test.each([
   ['slider u = 9 from 0 to 5', '9 lies outside the slider’s bounds.'],
   ['slider x', 'x is the variable: a slider takes another letter.'],
   ['slider f', 'There is a curve f already: a slider takes another letter.'],
-  ['slider e = 3', 'e: e and π are taken.'],
+  ['slider e = 3', 'e means something else in a formula: a slider takes another letter or word.'],
   ['slider u from 0 to the lagoon', '“the lagoon” is no number for the slider u.'],
 ])('“%s” adds nothing and says why', (words, why) => {
   expect(first(words)).toBeUndefined()

@@ -1,14 +1,14 @@
 import { addSlider, enterSlider, plainSlider } from '../study/edits/sliders'
 import { curveMakers } from '../study/edits/names'
 import type { Study } from '../study/schema'
-import { nameSchema, type Slider } from '../vocabulary/members'
+import { type Slider, sliderNameSchema } from '../vocabulary/members'
 import { numberToFormula } from '../vocabulary/numbers'
 import { readNumber } from '../vocabulary/values'
 import type { Offer } from './offer'
 
 /** "let a = 3", "slider u from −3 to 3 by 0.1", "parameter k between 0 and 1 in steps of 0.05". */
 const asked =
-  /^(?:(let\s|(?=\p{L}(?:[₀-₉]{1,3}|_?\d{1,3}|_\p{L})?\s*=))|(?:(?:add|make|put|give me|new)\s+)?(?:an?\s+|the\s+)?(?:slider|parameter)(?:\s+(?:for|called|named))?\s)\s*(\p{L}(?:[₀-₉]{1,3}|_?\d{1,3}|_\p{L})?)(?:\s*=\s*|\s+(?:is|be|at)\s+|(?=\s|$))(.*)$/iu
+  /^(?:(let\s|(?=(?:\p{L}(?:[₀-₉]{1,3}|_?\d{1,3}|_\p{L})?|[A-Za-z]{2,20})\s*=))|(?:(?:add|make|put|give me|new)\s+)?(?:an?\s+|the\s+)?(?:slider|parameter)(?:\s+(?:for|called|named))?\s)\s*(\p{L}(?:[₀-₉]{1,3}|_?\d{1,3}|_\p{L})?|[A-Za-z]{2,20})(?:\s*=\s*|\s+(?:is|be|at)\s+|(?=\s|$))(.*)$/iu
 const steps = /[\s,;]+(?:by|step|steps of|in steps of|with step|with steps of)\s+(\S+)$/i
 const bounds =
   /(?:^|[\s,;]+)(?:from\s+(\S.*?)\s+to\s+(\S.*)|between\s+(\S.*?)\s+and\s+(\S.*)|(?:in|on|∈)\s*\[\s*([^,;]+?)\s*[,;]\s*([^\]]+?)\s*\])$/iu
@@ -70,8 +70,11 @@ function sliderWith(
   typed: Parts<string>,
   study: Study,
 ): Asked {
-  const allowed = nameSchema.safeParse(name)
-  if (!allowed.success) return { problem: `${name}: ${allowed.error.issues[0]!.message}.` }
+  const allowed = sliderNameSchema.safeParse(name)
+  if (!allowed.success)
+    return {
+      problem: `${name} means something else in a formula: a slider takes another letter or word.`,
+    }
   if (name === study.variable.letter) {
     return { problem: `${name} is the variable: a slider takes another letter.` }
   }

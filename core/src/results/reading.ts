@@ -80,12 +80,13 @@ export function asLineProblem({
   from,
   to,
   replacement,
+  choices,
 }: Problem): LineProblem {
   return {
     message,
     ...(fix ? { fix } : {}),
     ...(missing ? { missing } : {}),
-    at: { from, to, ...(replacement ? { replacement } : {}) },
+    at: { from, to, ...(replacement ? { replacement } : {}), ...(choices ? { choices } : {}) },
   }
 }
 

@@ -1,10 +1,19 @@
 import { z } from 'zod'
+import { isFreeWord } from '../language/tokens'
 
 /** A letter, Latin or Greek, with an optional subscript: q, θ, n₂. */
 export const nameSchema = z
   .string()
   .regex(/^[A-Za-zα-ωΑ-Ω](?:[₀-₉]{1,3}|_[A-Za-z])?$/, 'a name is one letter, such as q or n₂')
   .refine((name) => name !== 'e' && name !== 'π', 'e and π are taken')
+/** A letter, or a word of up to 20 letters that means nothing else in a formula: time, speed. */
+export const sliderNameSchema = z.union([
+  nameSchema,
+  z
+    .string()
+    .regex(/^[A-Za-z]{2,20}$/, 'a name is a letter or a word of up to 20 letters')
+    .refine(isFreeWord, 'that word means something in a formula'),
+])
 export const formulaTextSchema = z.string().max(100_000)
 /** A value on the axis as typed: 2, a, a + h. */
 export const placeTextSchema = z.string().min(1).max(400)
@@ -39,7 +48,7 @@ export const usualMotion: Motion = {
 
 export const sliderSchema = z
   .strictObject({
-    name: nameSchema,
+    name: sliderNameSchema,
     value: finite,
     from: finite,
     to: finite,

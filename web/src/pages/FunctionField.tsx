@@ -19,6 +19,8 @@ interface Props {
 export function FunctionField({ onCreate }: Props) {
   const [text, setText] = useState('')
   const [tried, setTried] = useState(false)
+  // A text that is put in place of what was typed begins the field anew.
+  const [initial, setInitial] = useState('')
   const begun = useMemo(() => (text.trim() === '' ? null : begin(text)), [text])
   const made = begun?.created ?? null
   const typed = parseDefinition(text)
@@ -40,8 +42,9 @@ export function FunctionField({ onCreate }: Props) {
           </span>
         )}
         <FormulaField
+          key={initial}
           label="Function"
-          initial=""
+          initial={initial}
           hint="type a function, and start from its graph…"
           underlines={problems}
           describedBy="function-problems"
@@ -72,6 +75,24 @@ export function FunctionField({ onCreate }: Props) {
           <p key={`${problem.from} ${problem.message}`} className="text-brick">
             {problem.message}
             {problem.fix && <span className="text-quiet"> · {problem.fix}</span>}
+            {[
+              ...(problem.replacement ? [problem.replacement] : []),
+              ...(problem.choices ?? []),
+            ].map((replacement) => (
+              <button
+                key={replacement}
+                type="button"
+                className="pill ml-2 text-ink"
+                onClick={() => {
+                  const { from, to } = problem
+                  const next = text.slice(0, from) + replacement + text.slice(to)
+                  setText(next)
+                  setInitial(next)
+                }}
+              >
+                Use {replacement}
+              </button>
+            ))}
           </p>
         ))}
         {onlyMissing && (

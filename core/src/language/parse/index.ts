@@ -231,8 +231,9 @@ function leftOver(r: TokenReader, rest: Token): never {
     case '|':
       return r.stop('this bar is not closed', rest, 'add a second |')
     case ':':
+      return r.stop('a colon divides nothing here', rest, 'write / for a quotient')
     case '?':
-      return r.stop(`“${r.spelled(rest)}” has no meaning here`, rest, 'remove it')
+      return r.stop('a question mark has no meaning in a formula', rest, 'leave it out')
     case ';':
       return r.stop('pieces need conditions', rest, 'x^2 if x < 1; 1 otherwise')
     case 'primes':

@@ -1,6 +1,6 @@
 import { severalOrNull } from '../../functions'
 import { call, negate, product, quotient, sum, type Tree } from '../../formula/tree'
-import type { Token } from '../tokens'
+import { lowered, type Token } from '../tokens'
 import { holdsCondition } from './conditions'
 import type { TokenOf, TokenReader } from './tokenReader'
 
@@ -94,11 +94,19 @@ export function readImplied(r: TokenReader, before: Token): Tree {
   }
   if (token.kind === 'number' && (before.kind === 'name' || before.kind === 'constant')) {
     const letter = r.spelled(before)
-    r.stop(
-      `a number follows ${letter}`,
-      token,
-      `write ${letter}^${token.text} for a power or ${token.text}${letter} for a multiple`,
-    )
+    if (before.to < token.from) {
+      r.stop(
+        `a number follows ${letter}`,
+        token,
+        `write ${letter}^${token.text} for a power or ${token.text}${letter} for a multiple`,
+      )
+    }
+    const isIndex = before.kind === 'name' && /^\d{1,3}$/.test(token.text)
+    r.ask(before, token, [
+      `${letter}^${token.text}`,
+      ...(isIndex ? [letter + lowered(token.text)] : []),
+      `${token.text}${letter}`,
+    ])
   }
   return r.grammar.factor(r)
 }

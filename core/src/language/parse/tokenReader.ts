@@ -91,6 +91,15 @@ export class TokenReader {
     throw new Stop({ message, from: token.from, to, ...(fix ? { fix } : {}) })
   }
 
+  /** Ends the reading where a stretch of the text could mean several things. */
+  ask(first: Token, last: Token, choices: readonly string[]): never {
+    const [from, to] = [first.from, last.to]
+    const spelled = this.text.slice(from, to)
+    const message = `${spelled} could mean ${choices.length === 2 ? 'two' : 'three'} things`
+    const fix = `write ${choices.slice(0, -1).join(', ')} or ${choices.at(-1)!}`
+    throw new Stop({ message, from, to, fix, choices })
+  }
+
   /** The derivative of a part that has been read, so many times over. */
   differentiated(tree: Tree, times: number, token: Token): Tree {
     if (!this.derivative) return this.stop('there is no derivative to be taken here', token)

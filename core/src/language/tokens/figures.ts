@@ -14,6 +14,12 @@ const raisedDigits: Record<string, string> = {
   '⁻': '-',
 }
 
+/** Raised letters and signs, which stand in an exponent as they would in parentheses. */
+const raisedOthers: Record<string, string> = {
+  ...{ ˣ: 'x', ᵗ: 't', ⁿ: 'n', ᵃ: 'a', ᵇ: 'b', ᶜ: 'c', ᵏ: 'k', ᵐ: 'm', ᵖ: 'p', ʳ: 'r', ˢ: 's' },
+  ...{ ᵘ: 'u', ᵛ: 'v', ʷ: 'w', ʸ: 'y', ᶻ: 'z', '⁺': '+', '⁽': '(', '⁾': ')' },
+}
+
 const isDigit = (c: string) => c >= '0' && c <= '9'
 
 /** \\frac12 is one half: without braces each part is one digit. */
@@ -59,6 +65,7 @@ export function raised(r: TextReader): boolean {
   while (r.at < r.text.length && r.text[r.at]! in raisedDigits) {
     digits += raisedDigits[r.text[r.at++]!]
   }
+  if (r.text[r.at]! in raisedOthers) return raisedFormula(r, from)
   if (r.at === from) return false
   // ³√x: raised figures before a root are its order.
   if (r.text[r.at] === '√' && /^\d{1,3}$/.test(digits)) {
@@ -72,5 +79,20 @@ export function raised(r: TextReader): boolean {
       fix: 'use ^ and parentheses',
     })
   }
+  return true
+}
+
+/** eˣ and 2⁻ᵏᵗ: what is raised reads as an exponent in parentheses. */
+function raisedFormula(r: TextReader, from: number): boolean {
+  let exponent = ''
+  r.at = from
+  while (r.at < r.text.length) {
+    const here = r.text[r.at]!
+    const plain = raisedDigits[here] ?? raisedOthers[here]
+    if (plain === undefined) break
+    exponent += plain
+    r.at += 1
+  }
+  r.readAs(`^(${exponent})`, from, r.at)
   return true
 }

@@ -6,6 +6,7 @@ import { TextReader, type Tokens } from './textReader'
 import type { Names } from './token'
 
 export { lowered } from './letters'
+export { isFreeWord } from './vocabulary'
 export { mostParts, partMark } from './signs'
 export type { Names, Token } from './token'
 

@@ -1,3 +1,4 @@
+import { spellings } from '../../functions'
 import { closestFunction } from './vocabulary'
 import type { TextReader } from './textReader'
 import type { Token } from './token'
@@ -43,6 +44,12 @@ function cutRun(r: TextReader, run: string, start: number): void {
     else found.push({ kind: 'unknown', from: start + i, to: start + i + 1 })
     i += match ? match.text.length : 1
   }
+  // A phone writes Sin, a table SIN.
+  const lower = run.toLowerCase()
+  if (lower !== run && found.some(({ kind }) => kind === 'unknown') && isKnownRun(r, lower)) {
+    cutRun(r, lower, start)
+    return
+  }
   // Two strange letters in a row are a strange word: the whole of it is named, not its remains.
   if (found.some((part) => part.kind === 'unknown' && part.to - part.from > 1)) {
     unknown(r, start, start + run.length)
@@ -56,6 +63,17 @@ function cutRun(r: TextReader, run: string, start: number): void {
       r.push(part.from, { kind: 'name', name: r.text.slice(part.from, part.to) }, part.to)
     }
   }
+}
+
+/** Whether a run begins with a function and is made of known names. */
+function isKnownRun(r: TextReader, run: string): boolean {
+  let at = 0
+  while (at < run.length) {
+    const match = r.known.find((k) => run.startsWith(k.text, at))
+    if (!match || (at === 0 && !(match.text in spellings))) return false
+    at += match.text.length
+  }
+  return true
 }
 
 /** A subscript right behind a letter, such as _2, _{0.5} or ₂: its text and end. */
@@ -131,6 +149,11 @@ function numberedFunction(r: TextReader, run: string, from: number, end: number)
   return true
 }
 
+/** 30 deg and x deg; where letters of the word are names it may be a product. */
+const takesDegree = ({ last, own }: TextReader) =>
+  last?.kind === 'number' ||
+  (!own.has('d') && !own.has('g') && (last?.kind === 'name' || last?.kind === ')'))
+
 /** A run of letters: a word between pieces, known names, or letters with a subscript. */
 export function letters(r: TextReader): boolean {
   const from = r.at
@@ -140,7 +163,7 @@ export function letters(r: TextReader): boolean {
   const run = r.text.slice(from, end)
   if (quotientOfD(r, from)) return true
   if (numberedFunction(r, run, from, end)) return true
-  if (/^deg(?:rees?)?$/.test(run) && r.last?.kind === 'number') {
+  if (/^deg(?:rees?)?$/.test(run) && takesDegree(r)) {
     r.at = end
     r.push(from, { kind: 'degree' })
     return true

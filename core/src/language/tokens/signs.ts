@@ -63,6 +63,7 @@ const single: Record<string, Meaning> = {
   '{': { kind: '(' },
   '}': { kind: ')' },
   '|': { kind: '|' },
+  '∣': { kind: '|' },
   ',': { kind: ',' },
   ';': { kind: ';' },
   ':': { kind: ':' },
@@ -120,12 +121,12 @@ export function operators(r: TextReader): boolean {
   return true
 }
 
-/** Brackets, commas, √, ½ and other single characters. */
 /** Stands for a part of the text that has been read by itself, by its number. */
 export const partMark = (index: number) => String.fromCharCode(firstPart + index)
 const firstPart = 0xe010
 export const mostParts = 64
 
+/** Brackets, commas, √, ½ and other single characters. */
 export function singles(r: TextReader): boolean {
   const from = r.at
   const here = r.text[from]!

@@ -15,6 +15,42 @@ export const isProductBeside = (letter: string, spelling: string): boolean =>
   (letter === 'a' && /^a(sin|cos|tan)$/.test(spelling)) ||
   (letter === 'g' && /^(tg|lg|ctg|cotg|arctg|arcctg)$/.test(spelling))
 
+/** Whether a word can be a name: no function, constant or word of the language is spelled so. */
+export const isFreeWord = (word: string): boolean =>
+  !(word in spellings) && !takenWords.has(word.toLowerCase())
+const takenWords = new Set([
+  ...[
+    'pi',
+    'infinity',
+    'inf',
+    'if',
+    'otherwise',
+    'and',
+    'or',
+    'for',
+    'else',
+    'when',
+    'where',
+    'then',
+  ],
+  ...[
+    'int',
+    'integral',
+    'lim',
+    'from',
+    'to',
+    'in',
+    'on',
+    'is',
+    'be',
+    'mod',
+    'deg',
+    'root',
+    'let',
+    'not',
+  ],
+])
+
 /** All that a run of letters may be made of, longest first. */
 export function vocabulary({ variable, names, curves }: Names): Known[] {
   const own = new Set([variable, ...names, ...curves])

@@ -21,6 +21,8 @@ export interface ReaderContext {
   letter: string
   /** The curves, in the study's order. */
   curves: readonly string[]
+  /** Sliders that are called by a word. */
+  words: readonly string[]
   free: Asked['free']
   liesOn: Asked['liesOn']
   slopeOf: Asked['slopeOf']
@@ -31,6 +33,28 @@ export interface ReaderContext {
  * for what the words that are left ask for. null where no word asks for anything that is known.
  */
 export function readRequest(typed: string, context: ReaderContext): Reading | null {
+  const { words } = context
+  const read = readWithLetters(inLetters(typed, words), context)
+  if (!read || words.length === 0) return read
+  return {
+    ...read,
+    own: read.own.map((own) => inWords(own, words)),
+    unread: read.unread.map((word) => inWords(word, words)),
+  }
+}
+
+/** Letters nobody types stand for the words that sliders are called by. */
+const standIn = (index: number) => String.fromCharCode(0x410 + index)
+const inLetters = (text: string, words: readonly string[]) =>
+  words.reduce(
+    (now, word, i) =>
+      now.replace(new RegExp(String.raw`(?<![\p{L}])${word}(?![\p{L}])`, 'gu'), standIn(i)),
+    text,
+  )
+const inWords = (text: string, words: readonly string[]) =>
+  words.reduce((now, word, i) => now.replaceAll(standIn(i), word), text)
+
+function readWithLetters(typed: string, context: ReaderContext): Reading | null {
   const text = inOneWay(typed, context)
   const plain = readOnce(text, context)
   if (plain && plain.unread.length === 0) return plain

@@ -24,7 +24,7 @@ export interface LineProblem {
   /** A name that lacks a value. */
   missing?: string
   /** Where in the formula it stands. */
-  at?: Pick<Problem, 'from' | 'to' | 'replacement'>
+  at?: Pick<Problem, 'from' | 'to' | 'replacement' | 'choices'>
 }
 
 /** A straight line through a point. */

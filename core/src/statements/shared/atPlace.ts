@@ -176,9 +176,14 @@ function kinkWords({ order }: CurveRef, { curve, x }: AtPlace, name: string): st
   return `${name} has a kink here, ${left} on its left and ${right} on its right`
 }
 
-/** Whether a text has words that no formula has. */
-const isPhrase = (text: string) =>
-  /[A-Za-z]{3,}/.test(text.replace(/\b(?:a?(?:sin|cos|tan)h?|arc\w+|sqrt|cbrt|exp|log|abs)\b/g, ''))
+const functionWords = /^(?:a?(?:sin|cos|tan)h?|arc\w+|sqrt|cbrt|exp|log|abs)$/
+
+/** Whether a text has words that no formula and no slider has. */
+const isPhrase = (text: string, { sliders, otherSliders }: Request) =>
+  [...text.matchAll(/[A-Za-z]{3,}/g)].some(
+    ([word]) =>
+      !functionWords.test(word) && !sliders.includes(word) && !otherSliders.includes(word),
+  )
 
 /** Lines that hang on a place: which curve and which place the words name or leave open. */
 export function offersAt<L>(
@@ -190,7 +195,7 @@ export function offersAt<L>(
   // "from 2 to 5" is no place.
   if (said && /^(?:from|over|on)\s/.test(said)) return []
   // Nor is a phrase; and a letter behind "of" or "to" that no curve has is another curve.
-  if (said && isPhrase(said)) return []
+  if (said && isPhrase(said, request)) return []
   const behind = /\b(?:of|to)\s+\S.*$/.exec(request.text)?.[0] ?? rest
   if (!ref && namesNoCurve(behind, request)) return []
   const meant = ref ?? request.ref

@@ -8,7 +8,7 @@ import {
   isFormulaLine,
   renameLine,
 } from '../../statements'
-import { nameSchema } from '../../vocabulary/members'
+import { nameSchema, sliderNameSchema } from '../../vocabulary/members'
 import type { Study } from '../schema'
 import type { Edit } from './edit'
 
@@ -103,7 +103,12 @@ export const renameSymbol =
 /** Why a curve or the variable cannot be given a letter, or null where it can. */
 export function symbolProblem(study: Study, from: string, to: string): string | null {
   if (from === to) return null
-  if (!nameSchema.safeParse(to).success) return 'a name is one letter other than e, such as q or n₂'
+  const isSlider = study.sliders.some((slider) => slider.name === from)
+  if (!(isSlider ? sliderNameSchema : nameSchema).safeParse(to).success) {
+    return isSlider
+      ? 'a name is a letter other than e, such as a or n₂, or a word that means nothing else'
+      : 'a name is one letter other than e, such as q or n₂'
+  }
   const taken = [
     study.variable.letter,
     ...study.sliders.map((s) => s.name),

@@ -182,7 +182,8 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
       : isFormulaLine(line)
         ? giveValue(missing)
         : addSlider(placeSlider(history.present, missing))
-  const replacement = at?.replacement
+  // Where a text could mean several things, each is one press away.
+  const uses = at ? [...(at.replacement ? [at.replacement] : []), ...(at.choices ?? [])] : []
   return (
     <p role="alert" className="mt-1 text-[calc(14px*var(--type))] text-brick">
       {keepTogether(message)}
@@ -192,17 +193,20 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
           Give {missing} a value
         </button>
       )}
-      {isFormulaLine(line) && at && replacement && (
-        <button
-          type="button"
-          className="pill ml-2 text-ink"
-          onClick={() =>
-            apply(changeFormula(line.id, mended(line.formula, { ...at, replacement })))
-          }
-        >
-          Use {replacement}
-        </button>
-      )}
+      {isFormulaLine(line) &&
+        at &&
+        uses.map((replacement) => (
+          <button
+            key={replacement}
+            type="button"
+            className="pill ml-2 text-ink"
+            onClick={() =>
+              apply(changeFormula(line.id, mended(line.formula, { ...at, replacement })))
+            }
+          >
+            Use {replacement}
+          </button>
+        ))}
     </p>
   )
 }
