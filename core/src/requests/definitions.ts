@@ -34,12 +34,27 @@ const definitions: readonly (readonly [RegExp, string | ((...found: string[]) =>
         ? `secant to ${of}`
         : `secant to ${of} from ${at} to ${at} + ${h}`,
   ],
+  // A distance as its line says it.
+  [
+    spelled(
+      String.raw`^distance\s+\p{L}[₀-₉]{0,3}\(\p{L}\)\s+from\s+${called}\s+at\s+\p{L}\s*=\s*(.+?)\s+to\s+(\(.*\))$`,
+    ),
+    'distance from $1 at $2 to $3',
+  ],
+  // A rate of change as its line says it.
+  [
+    spelled(
+      String.raw`^(?:rate of change(?: of the rate)?|\p{L}+ derivative)\s+(\p{L}[₀-₉]{0,3}[′'’″]+)\(\p{L}\)\s*=.*$`,
+    ),
+    '$1',
+  ],
   // An area as a function.
   [
     spelled(
-      String.raw`^(?:let\s+)?${name}\s*(?:=|be|is)\s*(?:the\s+)?(?:integral|area under|accumulated area under)\s+(?:of\s+)?${called}\s+(?:d\p{L}\s+)?from\s+(\S+)\s+to\s+\p{L}$`,
+      String.raw`^(?:let\s+)?${name}\s*(?:=|be|is)\s*(?:the\s+)?(?:integral|area under|accumulated area under)\s+(?:of\s+)?${called}\s+(?:d\p{L}\s+)?from\s+(\S+)\s+to\s+\p{L}(?:,?\s+plus\s+(\S+))?$`,
     ),
-    'accumulate $2 from $3 as $1',
+    (_, own = '', of = '', from = '', plus) =>
+      `accumulate ${of} from ${from}${plus === undefined ? '' : ` plus ${plus}`} as ${own}`,
   ],
   [
     spelled(

@@ -61,3 +61,10 @@ test('a curve that is called R keeps its name: R4 is no sum', () => {
   const study = startStudy('R(x) = x')
   expect(say(study, 'R4 of R')).toHaveProperty('problem')
 })
+
+const sentences = rows.filter(({ becomes }) => !becomes.startsWith('?'))
+const each = [...new Map(sentences.map((row) => [`${row.study}: ${row.becomes}`, row])).values()]
+
+test.each(each)('with $study, “$becomes” said back is itself', ({ study, becomes }) => {
+  expect(told(studies[study]!, becomes)).toBe(becomes)
+})

@@ -44,6 +44,15 @@ const together = (...lists: (readonly Offer[])[]): Offer[] => {
 }
 const plain = { equal: 1, unread: [], begun: false, meant: null, why: null } as const
 
+/** A request while it is being understood; what it could mean as it stands is looked up once. */
+interface Said {
+  typed: string
+  text: string
+  study: Study
+  make(words: readonly string[]): Offer[]
+  direct(): readonly Offer[]
+}
+
 /**
  * Makes lines of a request: sliders and curves that are defined first, then what the words ask for,
  * as far as they are understood, with the words that are not. Nothing that was said is dropped.
@@ -54,69 +63,91 @@ export function understand(
   place: string | null = null,
   span: SpanText | null = null,
 ): Understood {
-  const text = withoutLeadIn(asDefined(typed))
-  const direct = directOffers(typed, study, place, span)
+  let direct: readonly Offer[] | undefined
+  const said: Said = {
+    typed,
+    text: withoutLeadIn(asDefined(typed)),
+    study,
+    make: (words) => linesFor(words, study, place, span),
+    direct: () => (direct ??= directOffers(typed, study, place, span)),
+  }
+  if (said.text === '') return { ...plain, offers: said.direct() }
+  return asDefinition(said) ?? asRequest(said)
+}
+
+/** Sliders and curves that are said by what they are; null where a text says no such thing. */
+function asDefinition({ text, study, direct }: Said): Understood | null {
+  const curves = () => direct().filter((offer) => makesCurve(offer, study))
   const slider = sliderAsked(text, study)
   if (slider && 'offer' in slider) {
-    const curves = direct.filter((offer) => makesCurve(offer, study))
-    const offers = isCurveFirst(text) ? [...curves, slider.offer] : [slider.offer, ...curves]
+    const offers = isCurveFirst(text)
+      ? [...curves(), slider.offer]
+      : [slider.offer, ...(/=/.test(text) ? curves() : [])]
     return { ...plain, offers }
   }
   if (slider) return { ...plain, offers: [] }
-  const own = (reading: Reading | null) =>
-    reading ? linesFor(reading.own, study, place, span) : []
-  const whole = saysWhatIs.test(text) ? direct.filter((offer) => makesCurve(offer, study)) : []
-  if (text === '') return { ...plain, offers: direct }
-  if (definedName(text, study.variable.letter, curveMakers(study)) !== null) {
-    const [first] = whole
-    return { ...plain, offers: whole, unread: first ? unreadableParts(first, study) : [] }
-  }
+  const isDefined = definedName(text, study.variable.letter, curveMakers(study)) !== null
   // What is to be defined anew stands in a line already.
-  if (/^(?:let|given)\b/i.test(text)) return { ...plain, offers: whole }
-  if (beginsAsOneKind(text) && direct.length > 0) {
-    return { ...plain, offers: direct, unread: unreadableParts(direct[0]!, study) }
+  if (!isDefined && !/^(?:let|given)\b/i.test(text)) return null
+  const offers = curves()
+  const [first] = offers
+  return { ...plain, offers, unread: first && isDefined ? unreadableParts(first, study) : [] }
+}
+
+function asRequest(said: Said): Understood {
+  const { typed, text, study, make, direct } = said
+  if (beginsAsOneKind(text) && direct().length > 0) {
+    return { ...plain, offers: direct(), unread: unreadableParts(direct()[0]!, study) }
   }
   const context = readerContext(study)
   const read = readRequest(text === typed.trim() ? typed : asDefined(typed), context)
-  const offers = own(read)
-  const unread =
-    read && offers.length > 0 ? [...read.unread, ...restOf(offers[0]!, read, study)] : []
-  const beginnings = isBeginning(text) ? direct : []
-  if (read && offers.length > 0 && unread.length === 0) {
-    const { equal, why } = read
+  const offers = read ? make(read.own) : []
+  const unread = read && offers.length > 0 ? unreadOf(read, offers[0]!, study) : []
+  const beginnings = isBeginning(text) ? direct() : []
+  const found = read && offers.length > 0
+  if (found && unread.length === 0) {
     return {
       ...plain,
-      offers: together(offers, beginnings, whole),
-      equal: Math.min(equal, offers.length),
-      why: why ?? null,
+      offers: together(offers, beginnings),
+      equal: Math.min(read.equal, offers.length),
+      why: read.why ?? null,
     }
   }
   if (beginnings.length > 0) return { ...plain, offers: beginnings }
-  if (whole.length > 0)
+  const whole = saysWhatIs.test(text)
+    ? direct().filter((offer) => makesCurve(offer, study))
+    : asFormula(text, study, make)
+  if (whole.length > 0) {
     return { ...plain, offers: whole, unread: unreadableParts(whole[0]!, study) }
-  const formula = asFormula(text, study, place, span)
-  if (formula.length > 0) return { ...plain, offers: formula }
+  }
   const begun = together(
     ...completed(text, (words) => {
       const reading = readRequest(words, context)
-      return reading && reading.unread.length === 0 ? own(reading) : []
+      return reading && reading.unread.length === 0 ? make(reading.own) : []
     }),
   )
   if (begun.length > 0) return { ...plain, offers: begun, begun: true, unread: [lastWord(text)] }
+  return (
+    asMeant(said) ??
+    (found
+      ? { ...plain, offers, equal: read.equal, unread, why: read.why ?? null }
+      : { ...plain, offers: [], unread: unknownWords(text, study) })
+  )
+}
+
+/** A request whose words have slips, as it was probably meant. */
+function asMeant({ typed, study }: Said): Understood | null {
   const mended = withoutSlips(typed)
-  if (mended) {
-    const anew = understand(mended.text, study, place, span)
-    if (anew.offers.length > 0 && anew.unread.length === 0) {
-      return { ...anew, unread: mended.words, meant: mended.text }
-    }
-  }
-  if (!read || offers.length === 0)
-    return { ...plain, offers: [], unread: unknownWords(text, study) }
-  return { ...plain, offers, equal: read.equal, unread, why: read.why ?? null }
+  if (!mended) return null
+  const anew = understand(mended.text, study)
+  return anew.offers.length > 0 && anew.unread.length === 0
+    ? { ...anew, unread: mended.words, meant: mended.text }
+    : null
 }
 
 /** "let …", "given …", "this graph is f″ of h": sentences about a curve that is not there yet. */
-const saysWhatIs = /^(?:let|given)\b|=|\b(?:is|be)\s+(?:the\s+graph\s+of\s+)?\p{L}\s*['’′″]/u
+const saysWhatIs =
+  /^(?:let|given)\b|^d\s*\p{L}\s*\/|\b(?:is|be)\s+(?:the\s+graph\s+of\s+)?\p{L}\s*['’′″]/u
 
 /** Whether a request can be added as it is, with nothing to ask about. */
 export const isPlainly = ({ offers, equal, unread, why }: Understood) =>
@@ -148,8 +179,9 @@ const makesCurve = (offer: Offer, study: Study) => {
   const { lines } = offer.edit(study)
   return lines.length > study.lines.length && isCurveMaker(lines.at(-1)!)
 }
-const restOf = (offer: Offer, read: Reading, study: Study) =>
-  read.unread.length > 0 ? [] : unreadableParts(offer, study)
+/** The words that are left, or what stands in a place or a span and cannot be read. */
+const unreadOf = (read: Reading, first: Offer, study: Study): readonly string[] =>
+  read.unread.length > 0 ? read.unread : unreadableParts(first, study)
 
 const lastWord = (text: string) => text.split(/\s+/).at(-1)!
 
@@ -182,12 +214,7 @@ function isBeginning(text: string): boolean {
 }
 
 /** A formula by itself is a curve without a letter yet. */
-function asFormula(
-  text: string,
-  study: Study,
-  place: string | null,
-  span: SpanText | null,
-): readonly Offer[] {
+function asFormula(text: string, study: Study, make: Said['make']): readonly Offer[] {
   const { letter } = study.variable
   const names = curveMakers(study).map((curve) => curve.name)
   const called = text.replace(
@@ -198,7 +225,7 @@ function asFormula(
   if (!parsed.ok || namesIn(parsed.tree).size === 0) return []
   const name =
     ['g', 'h', 'r', 'p'].find((one) => freshName(study, one) === one) ?? freshName(study, 'g')
-  return linesFor([`let ${name}(${letter}) = ${called}`], study, place, span)
+  return make([`let ${name}(${letter}) = ${called}`])
 }
 
 /** The lines that could be meant by what was typed, likeliest first. */

@@ -33,6 +33,7 @@ import {
   curvesMeant,
   curveSlot,
   likelyPlace,
+  placeSaid,
   placeSlot,
   placeText,
   wordsAfter,
@@ -201,8 +202,9 @@ export const distanceKind: StatementKind<DistanceLine> = {
     const point = /to\s*\(?\s*([^,()]+)\s*,\s*([^()]+?)\s*\)?\s*$/.exec(rest)
     const taken = new Set(request.curves.map((c) => c.name))
     const name = ['L', 'D', 'd', 'l'].find((n) => !taken.has(n)) ?? 'L'
-    const { place, sliders } = likelyPlace(request)
-    const words = point ? rest.slice(0, point.index).trim() : rest
+    const before = point ? rest.slice(0, point.index).trim() : rest
+    const [, words = '', said] = /^(.*?)(?:\s+at\s+(\S.*))?$/.exec(before) ?? []
+    const { place, sliders } = said === undefined ? likelyPlace(request) : placeSaid(said, request)
     return curvesMeant(words, request)
       .refs.filter((ref) => ref.order <= 2)
       .map(({ curve, order }) => ({

@@ -130,14 +130,15 @@ export const tableKind: StatementKind<TableLine> = {
   offers(request) {
     const rest = wordsAfter(request.text, 'table of', 'table')
     if (rest === null || request.text === '') return []
-    const [, words = '', by] = /^(.*?)(?:\s*\bby\s+(\S+))?$/.exec(rest) ?? []
+    const [, words = '', by, h] =
+      /^(.*?)(?:\s*\bby\s+([^\s,]+))?(?:\s*,?\s*h\s*=\s*(\S+))?$/.exec(rest) ?? []
     return offersOver(words, request, 3, (ref, span) => ({
       kind: 'table' as const,
       id: '',
       ...ref,
       span,
       step: by ?? '0.5',
-      h: '0.001',
+      h: h ?? '0.001',
       columns: request.measured.includes(ref.curve) ? readingColumns : usualColumns,
     }))
   },

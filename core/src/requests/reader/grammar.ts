@@ -60,4 +60,4 @@ export const signWords: readonly (readonly [said: string, relation: Relation])[]
   [String.raw`zero|level|horizontal|flat|vanish(?:es)?|nought`, '='],
 ]
 
-export const asPattern = (source: string) => new RegExp(source, 'i')
+export const asPattern = (source: string) => new RegExp(source, 'gi')

@@ -1,5 +1,12 @@
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
-import { type CurveRef, curveAndPlace, namesNoCurve, curveText } from './slots'
+import {
+  type CurveRef,
+  curveAndPlace,
+  curveText,
+  likelyPlace,
+  namesNoCurve,
+  placeSaid,
+} from './slots'
 import { lookAtPlace, type PlaceFacts } from '../../features/place/placeFacts'
 import * as I from '../../arithmetic/intervals'
 import type { RealFunction } from '../../evaluate/compile'
@@ -200,11 +207,9 @@ export function offersAt<L>(
   if (!ref && namesNoCurve(behind, request)) return []
   const meant = ref ?? request.ref
   const refs = meant ? [meant] : request.curves.map((c) => ({ curve: c.name, order: 0 }))
-  const place = said ?? request.place ?? request.sliders[0] ?? null
+  const { place, sliders } = said ? placeSaid(said, request) : likelyPlace(request)
   return refs.flatMap((one) => {
-    const line = make(one, place ?? 'a')
-    return line
-      ? [{ line, ...(place === null ? { newSliders: [{ name: 'a', place: true }] } : {}) }]
-      : []
+    const line = make(one, place)
+    return line ? [{ line, ...(sliders.length > 0 ? { newSliders: sliders } : {}) }] : []
   })
 }

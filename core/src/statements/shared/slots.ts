@@ -1,7 +1,7 @@
 import { derivativeToLatex, nameToLatex, toLatex } from '../../language/latex'
 import { countPrimes } from '../../language/primes'
 import { toPlain } from '../../language/print'
-import type { SpanText } from '../../vocabulary/members'
+import { nameSchema, type SpanText } from '../../vocabulary/members'
 import { boundIn, parseSpan } from '../../vocabulary/values'
 import type { NewSlider, Phrase, Request, SentenceContext } from '../contract'
 
@@ -151,6 +151,15 @@ export function namesNoCurve(words: string, request: Request): boolean {
   const { curves, sliders, otherSliders, variable } = request
   const others = [...sliders, ...otherSliders, variable.letter, 'e', 'π']
   return !curves.some((c) => c.name === ref.curve) && !others.includes(ref.curve)
+}
+
+/** A place that was said, with the slider it needs where it is a letter that nothing has yet. */
+export function placeSaid(said: string, request: Request): { place: string; sliders: NewSlider[] } {
+  const isNew =
+    nameSchema.safeParse(said).success &&
+    !request.sliders.includes(said) &&
+    !takenNames(request).has(said)
+  return { place: said, sliders: isNew ? [{ name: said, place: true }] : [] }
 }
 
 /** A place that is there, or the slider a that is to be made. */

@@ -115,6 +115,7 @@ export const areasAsks: readonly Ask[] = [
       rotation, revolution, spin
     `,
     also: `
+      turned,
       solid, revolution, region, under, curve, rotated, revolved, rotating, revolving, obtained,
       generated, formed, when, disk, disc, method, shell, shells, discs, disks, cylindrical,
       bounded, area, volume, axis, rotation
@@ -125,8 +126,8 @@ export const areasAsks: readonly Ask[] = [
     ],
   },
   {
-    said: 'surface area, surface area revolution, surface revolution',
-    also: 'surface, area, revolution, solid, curve, rotated, revolved, obtained, rotating',
+    said: 'surface, surface area, surface area revolution, surface revolution',
+    also: 'turned, surface, area, revolution, solid, curve, rotated, revolved, obtained, rotating',
     uses: ['span', 'pair', 'axis'],
     own: (ref, { parts }) =>
       parts.axis === 'y' ? null : [`surface of ${curveText(ref)}${over(parts)} about the x-axis`],

@@ -52,7 +52,8 @@ export const over = ({ span, pair }: Parts) => {
     return ` from ${found.from} to ${found.to}`
   return found.from === undefined ? ` for x ≤ ${found.to!}` : ` for x ≥ ${found.from}`
 }
-const at = ({ place }: Parts) => (place === undefined ? '' : ` at ${place}`)
+/** The place, as lines call it. */
+export const at = ({ place }: Parts) => (place === undefined ? '' : ` at ${place}`)
 /** The derivative of an order of a curve. */
 export const raised = ({ curve, order }: CurveRef, by: number): CurveRef => ({
   curve,

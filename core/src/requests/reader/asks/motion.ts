@@ -1,5 +1,5 @@
 import { curveText, type CurveRef } from '../../../statements/shared/slots'
-import { type Ask, type Asked, over, raised, movers } from './ask'
+import { type Ask, type Asked, at, over, raised, movers } from './ask'
 
 const motion = (ref: CurveRef, { parts }: Asked) => {
   const as = parts.readAs === undefined ? '' : ` as a ${parts.readAs}`
@@ -60,10 +60,10 @@ export const motionAsks: readonly Ask[] = [
       shortest distance, minimum distance, least distance
     `,
     also: 'point, curve, that, nearest, closest, lies, on, minimum, shortest',
-    uses: ['point'],
+    uses: ['point', 'place'],
     own: (ref, { parts, words }) =>
       parts.point
-        ? [`distance from ${curveText(ref)} to (${parts.point.x}, ${parts.point.y})`]
+        ? [`distance from ${curveText(ref)}${at(parts)} to (${parts.point.x}, ${parts.point.y})`]
         : /\b(?:total|travel|far)/.test(words)
           ? null
           : [`distance from ${curveText(ref)}`],

@@ -111,6 +111,7 @@ export const pointsAsks: readonly Ask[] = [
       said, conclusions, conclude, deduce, follows, taking
     `,
     also: `
+      taking, conclusions,
       ${valueWords}, increasing, decreasing, rising, falling, concave, up, down, or, strictly,
       increase, decrease, intervals, interval, rise, open, upward, downward, function, said,
       largest, about, monotonically, concavity, can, say, said
@@ -171,12 +172,14 @@ export const pointsAsks: readonly Ask[] = [
   },
   {
     said: 'limit, lim, happens, behave, lim_, \\lim, limiting value, one-sided limit, approach, approaches',
-    also: 'what, hand, side, value, approach',
+    also: 'what, hand, side, sides, both, value, approach',
     uses: ['place', 'side', 'rule', 'point'],
     own: (ref, { parts }) => {
       const side =
         parts.side ?? (parts.rule === 'left' || parts.rule === 'right' ? parts.rule : null)
       const place = parts.place ?? (parts.point?.on ? parts.point.x : undefined)
+      // There is one side only from which ∞ is reached.
+      if (side && place !== undefined && /∞/.test(place)) return null
       if (place === undefined)
         return parts.side || parts.rule ? null : [`limit of ${curveText(ref)}`]
       return [

@@ -69,9 +69,12 @@ export const ratesAsks: readonly Ask[] = [
   {
     said: 'table, table values, values, list values, list, tabulate',
     also: 'function, points, table',
-    uses: ['span', 'step'],
-    own: (ref, { parts }) => [
-      `table of ${curveText(ref)}${over(parts)}${parts.step === undefined ? '' : ` by ${parts.step}`}`,
-    ],
+    uses: ['span', 'step', 'h'],
+    own: (ref, { parts }) => {
+      const by = parts.step === undefined ? '' : ` by ${parts.step}`
+      return [
+        `table of ${curveText(ref)}${over(parts)}${by}${parts.h === undefined ? '' : `, h = ${parts.h}`}`,
+      ]
+    },
   },
 ]

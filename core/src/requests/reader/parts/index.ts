@@ -62,9 +62,17 @@ export function takeParts(text: string, around: Around): Taken {
   return taken
 }
 
+/** Takes the first stretch that a rule reads; one that only looks like it is passed over. */
 function applyRule(rule: Rule, taken: Taken): void {
-  const match = rule.pattern.exec(taken.left)
-  if (!match) return
+  const { pattern } = rule
+  pattern.lastIndex = 0
+  for (let match = pattern.exec(taken.left); match; match = pattern.exec(taken.left)) {
+    if (takes(rule, match, taken)) return
+    pattern.lastIndex = match.index + 1
+  }
+}
+
+function takes(rule: Rule, match: RegExpExecArray, taken: Taken): boolean {
   const before = taken.left
   taken.left = `${before.slice(0, match.index)}${gap}${before.slice(match.index + match[0].length)}`
   const found = rule.read([...match], taken)
@@ -72,9 +80,10 @@ function applyRule(rule: Rule, taken: Taken): void {
   const twice = names.some((name) => name !== 'rule' && taken.parts[name] !== undefined)
   if (!found || twice) {
     taken.left = before
-    return
+    return false
   }
   const { rule: earlier } = taken.parts
   Object.assign(taken.parts, found, earlier === undefined ? {} : { rule: earlier })
   for (const name of names) taken.words[name] ??= match[0].trim()
+  return true
 }

@@ -66,11 +66,14 @@ export function linesParts(around: Around): Rule[] {
     },
     {
       pattern: asPattern(
-        String.raw`\b(?:about|around|round|over)\s+(?:the\s+)?([${letters}])-?\s?axis\b|\b(?:about|around|round)\s+(?:the\s+line\s+)?([${letters}])\s*=\s*0`,
+        String.raw`\b(?:about|around|round|over)\s+(?:the\s+)?([${letters}]|upright|vertical|horizontal)-?\s?axis\b|\b(?:about|around|round)\s+(?:the\s+line\s+)?([${letters}])\s*=\s*0`,
       ),
-      read: ([, axis, zero]) => ({
-        axis: (axis === undefined ? zero === letter : axis.toLowerCase() !== letter) ? 'y' : 'x',
-      }),
+      read: ([, axis, zero]) => {
+        if (axis === undefined) return { axis: zero === letter ? 'y' : 'x' }
+        const isUpright = /^(?:upright|vertical)$/i.test(axis)
+        const isLetter = axis.length === 1 && axis.toLowerCase() !== letter
+        return { axis: isUpright || isLetter ? 'y' : 'x' }
+      },
     },
   ]
 }

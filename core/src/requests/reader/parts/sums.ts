@@ -24,6 +24,12 @@ export function sumsParts(around: Around): Rule[] {
   return [
     {
       pattern: asPattern(
+        String.raw`(?:\b(?:with|using|for|and|where)\s+|,\s*)?\bn\s*(?:=|is)\s*(\d+)(?:\s+(?:equal\s+)?(?:${stripNouns})(?![${letters}]))?`,
+      ),
+      read: ([, count]) => ({ count: count! }),
+    },
+    {
+      pattern: asPattern(
         String.raw`(?:\b(?:with|using|by|into|of|and|in)\s+|,\s*)?${numberPattern}\s+(?:equal(?:ly)?[- ]?(?:spaced|wide|sized)?\s+|inscribed\s+|circumscribed\s+|left\s+|right\s+|midpoint\s+)?(${stripNouns})(?:\s+of\s+(?:the\s+)?(?:equal|same)\s+(?:width|length|size))?(?![${letters}])`,
       ),
       read: ([whole, count, noun]) => {
@@ -33,13 +39,7 @@ export function sumsParts(around: Around): Rule[] {
       },
     },
     {
-      pattern: asPattern(
-        String.raw`(?:\b(?:with|using|for|and|where)\s+|,\s*)?\bn\s*(?:=|is)\s*(\d+)`,
-      ),
-      read: ([, count]) => ({ count: count! }),
-    },
-    {
-      pattern: /(?:^|(?<=\s))([LRMTS])(?:_?\{?(\d+)\}?|([₀-₉]+))(?=\s|$|,)/u,
+      pattern: /(?:^|(?<=\s))([LRMTS])(?:_?\{?(\d+)\}?|([₀-₉]+))(?=\s|$|,)/gu,
       read: ([, name, digits, small]) =>
         isCurve(name!)
           ? null
