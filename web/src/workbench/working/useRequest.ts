@@ -45,6 +45,11 @@ export function useRequest(input: RefObject<HTMLInputElement | null>) {
     const told = offer.sets ? offer.sentence : `Added: ${offer.sentence}`
     announce(rest === '' ? told : `${told}. Next: ${rest}`)
     type(rest)
+    // The list closes with a choice; what is left to say opens it anew.
+    if (rest !== '') {
+      input.current?.blur()
+      requestAnimationFrame(() => input.current?.focus())
+    }
   }
   const choose = (choice: Choice | null) => {
     if (choice === null) return
