@@ -1,12 +1,13 @@
 import { antiderivative } from '../algebra/antiderivative'
 import { substitute } from '../algebra/curves'
+import { isTotal } from '../algebra/products'
 import { simplify } from '../algebra/simplify'
 import { compileTree } from '../evaluate/compile'
 import { entryOf } from '../functions'
 import {
   equalsNumber,
   isNumber,
-  mapChildren,
+  childrenOf,
   namesIn,
   negate,
   sum,
@@ -20,12 +21,12 @@ import { openArea } from './areaTree'
 const firstReach = 10
 
 /**
- * What an integral in a formula comes to: F(to) − F(from) where the integrand is smooth everywhere and
- * has an antiderivative; else an area up to its upper end, worked out in numbers with enclosures, for
+ * What an integral in a formula comes to: F(to) − F(from) where the integrand is continuous everywhere
+ * and has an antiderivative; else an area up to its upper end, worked out in numbers with enclosures, for
  * which the integrand and its lower end hang on nothing else. A text says why there is neither.
  */
 export function integralTree({ body, letter, from, to }: WrittenIntegral): Tree | string {
-  const whole = isSmooth(body) ? antiderivative(body, letter) : null
+  const whole = isContinuous(body) ? antiderivative(body, letter) : null
   if (whole) {
     const at = (place: Tree) => simplify(substitute(whole, letter, place))
     const below = at(from)
@@ -64,37 +65,14 @@ function numberOf(tree: Tree): number | null {
   return null
 }
 
-/** Whether a formula has all derivatives at every number, as its form shows. */
-function isSmooth(tree: Tree): boolean {
-  const parts: Tree[] = []
-  mapChildren(tree, (part) => {
-    parts.push(part)
-    return part
-  })
-  switch (tree.kind) {
-    case 'number':
-    case 'constant':
-    case 'name':
-      return true
-    case 'sum':
-    case 'product':
-      return parts.every(isSmooth)
-    case 'quotient':
-      return isSmooth(tree.above) && namesIn(tree.below).size === 0 && numberOf(tree.below) !== 0
-    case 'power':
-      return isSmoothPower(tree.base, tree.exponent)
-    case 'call': {
-      const { total, breaks, breaksAtWholes } = entryOf(tree.name)
-      return total === true && !breaks && breaksAtWholes !== true && parts.every(isSmooth)
-    }
-    default:
-      return false
-  }
-}
+/** Whether a formula is continuous on all numbers, as its form shows: then F(to) − F(from) is the area. */
+const isContinuous = (tree: Tree): boolean => isTotal(tree) && !mayBreak(tree)
 
-function isSmoothPower(base: Tree, exponent: Tree): boolean {
-  const n = numberOf(exponent)
-  if (n !== null && Number.isInteger(n) && n >= 0) return isSmooth(base)
-  const b = numberOf(base)
-  return b !== null && b > 0 && isSmooth(exponent)
+function mayBreak(tree: Tree): boolean {
+  if (tree.kind === 'pieces' || tree.kind === 'curve' || tree.kind === 'area') return true
+  if (tree.kind === 'call') {
+    const { breaks, breaksAtWholes } = entryOf(tree.name)
+    if (breaks !== undefined || breaksAtWholes === true) return true
+  }
+  return childrenOf(tree).some(mayBreak)
 }

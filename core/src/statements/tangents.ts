@@ -17,7 +17,7 @@ import {
   type StatementKind,
 } from './contract'
 import { lookOverFormula, offersOver } from './shared/overSpan'
-import { type Question, solved, solvingOf } from './shared/solving'
+import { longSolving, type Question, solved, solvingOf } from './shared/solving'
 import { curveSlot, curveText, placeText, spanSlot, wordsAfter } from './shared/slots'
 import { verdictOf } from './where/words'
 
@@ -69,16 +69,7 @@ export const tangentsKind: StatementKind<TangentsLine> = {
     spanSlot(line.span, context),
   ],
 
-  long: {
-    steps: (line, context) => {
-      const asked = askedOf(line, context)
-      return asked.ok ? solved(solvingOf(asked, context)) : null
-    },
-    apply(line, outcome, context) {
-      const asked = askedOf(line, context)
-      if (asked.ok) solvingOf(asked, context).found = outcome as Solutions
-    },
-  },
+  long: longSolving(askedOf),
 
   evaluate(line, context) {
     const asked = askedOf(line, context)

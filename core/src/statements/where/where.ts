@@ -1,4 +1,3 @@
-import type { Solutions } from '../../features/solve'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
 import { formatShort } from '../../vocabulary/numbers'
@@ -17,7 +16,7 @@ import {
   type StatementKind,
 } from '../contract'
 import { lookOverFormula } from '../shared/overSpan'
-import { solved, solvingOf } from '../shared/solving'
+import { longSolving, solved, solvingOf } from '../shared/solving'
 import {
   curvesMeant,
   curveSlot,
@@ -64,16 +63,7 @@ export const whereKind: StatementKind<WhereLine> = {
     ]
   },
 
-  long: {
-    steps: (line, context) => {
-      const asked = questionOf(line, context)
-      return asked.ok ? solved(solvingOf(asked, context)) : null
-    },
-    apply(line, outcome, context) {
-      const asked = questionOf(line, context)
-      if (asked.ok) solvingOf(asked, context).found = outcome as Solutions
-    },
-  },
+  long: longSolving(questionOf),
 
   evaluate(line, context) {
     const asked = questionOf(line, context)
