@@ -60,4 +60,12 @@ export const signWords: readonly (readonly [said: string, relation: Relation])[]
   [String.raw`zero|level|horizontal|flat|vanish(?:es)?|nought`, '='],
 ]
 
-export const asPattern = (source: string) => new RegExp(source, 'gi')
+/** A pattern for a whole text, made once for each source; whoever uses it sets where it begins. */
+export function asPattern(source: string, flags = 'gi'): RegExp {
+  const key = `${flags} ${source}`
+  let pattern = patterns.get(key)
+  if (!pattern) patterns.set(key, (pattern = new RegExp(source, flags)))
+  pattern.lastIndex = 0
+  return pattern
+}
+const patterns = new Map<string, RegExp>()

@@ -1,3 +1,5 @@
+import { asPattern } from './grammar'
+
 const digits = '₀₁₂₃₄₅₆₇₈₉⁰¹²³⁴⁵⁶⁷⁸⁹'
 /** ₁₀ and ¹⁰ as 10. */
 const plainDigits = (small: string) =>
@@ -32,18 +34,18 @@ export function inOneWay(
       })
       // The x-coordinates are the places, the y-value is the value.
       .replace(
-        new RegExp(String.raw`\b${letter}\s?-\s?(?:coordinate|value)s?\b(?:\s+of\b)?`, 'gi'),
+        asPattern(String.raw`\b${letter}\s?-\s?(?:coordinate|value)s?\b(?:\s+of\b)?`, 'gi'),
         'places',
       )
       .replace(/\by\s?-\s?(?:coordinate|value)s?\b/gi, 'value')
       // f prime, f double prime, f of 2.
       .replace(
-        new RegExp(String.raw`(?<!\p{L})(${name})[ -](?:double|triple)?[ -]?prime\b`, 'gu'),
+        asPattern(String.raw`(?<!\p{L})(${name})[ -](?:double|triple)?[ -]?prime\b`, 'gu'),
         (whole, of: string) =>
           `${of}${/double/.test(whole) ? '′′' : /triple/.test(whole) ? '′′′' : '′'}`,
       )
       .replace(
-        new RegExp(
+        asPattern(
           String.raw`(?<!\p{L})(${name}${primes})\s+of\s+([-−]?\d+(?:\.\d+)?|${letter})(?![\p{L}\d])`,
           'gu',
         ),
@@ -54,29 +56,26 @@ export function inOneWay(
       .replace(/’/g, "'")
       // d/dx f(x), df/dx, dy/dx, d²y/dx².
       .replace(
-        new RegExp(
-          String.raw`\bd\s*(?:\^?2|²)\s*(${name}|y)?\s*\/\s*d${letter}\s*(?:\^?2|²)`,
-          'gu',
-        ),
+        asPattern(String.raw`\bd\s*(?:\^?2|²)\s*(${name}|y)?\s*\/\s*d${letter}\s*(?:\^?2|²)`, 'gu'),
         (_, of: string | undefined) => `second derivative ${of && of !== 'y' ? `of ${of}` : ''}`,
       )
       .replace(
-        new RegExp(String.raw`\bd\s*(${name}|y)?\s*\/\s*d${letter}\b`, 'gu'),
+        asPattern(String.raw`\bd\s*(${name}|y)?\s*\/\s*d${letter}\b`, 'gu'),
         (_, of: string | undefined) => `derivative ${of && of !== 'y' ? `of ${of}` : ''}`,
       )
       // The curve y = f(x).
       .replace(
-        new RegExp(
+        asPattern(
           String.raw`\by\s*=\s*(${name}${primes})(?:\s*\(\s*${letter}\s*\))?(?![\p{L}(\d]|\s*[-+*/^−·])`,
           'gu',
         ),
         '$1',
       )
       .replace(
-        new RegExp(String.raw`(?<!\p{L})(${name}${primes})\s*\(\s*${letter}\s*\)`, 'gu'),
+        asPattern(String.raw`(?<!\p{L})(${name}${primes})\s*\(\s*${letter}\s*\)`, 'gu'),
         '$1',
       )
-      .replace(new RegExp(String.raw`\bd${letter}\b`, 'gu'), ' ')
+      .replace(asPattern(String.raw`\bd${letter}\b`, 'gu'), ' ')
       .replace(/[?.!]+(?=\s*$)/, '')
       .replace(/\s+/g, ' ')
       .trim()

@@ -2,7 +2,7 @@ import { curveText, type CurveRef } from '../../statements/shared/slots'
 import { joining, tokensOf } from '../joining'
 import { type Asked, asks } from './asks'
 import { inOneWay } from './inOneWay'
-import { letters } from './grammar'
+import { asPattern, letters } from './grammar'
 import { type PartName, takeParts } from './parts'
 
 /** What a request says, in the words of the lines. */
@@ -48,7 +48,7 @@ const standIn = (index: number) => String.fromCharCode(0x410 + index)
 const inLetters = (text: string, words: readonly string[]) =>
   words.reduce(
     (now, word, i) =>
-      now.replace(new RegExp(String.raw`(?<![\p{L}])${word}(?![\p{L}])`, 'gu'), standIn(i)),
+      now.replace(asPattern(String.raw`(?<![\p{L}])${word}(?![\p{L}])`, 'gu'), standIn(i)),
     text,
   )
 const inWords = (text: string, words: readonly string[]) =>
@@ -67,7 +67,7 @@ function readWithLetters(typed: string, context: ReaderContext): Reading | null 
 function readAboutDerivative(text: string, context: ReaderContext): Reading | null {
   const { curves } = context
   const named = curves.filter((name) =>
-    new RegExp(String.raw`(?<![${letters}\d])${name}(?![${letters}])`, '').test(text),
+    asPattern(String.raw`(?<![${letters}\d])${name}(?![${letters}])`, '').test(text),
   )
   const readings = (named.length > 0 ? named.slice(0, 1) : curves).flatMap((curve) => {
     const about = withDerivative(text, curve, context.letter)
@@ -90,10 +90,10 @@ function withDerivative(text: string, curve: string, letter: string): string {
   const moves = letter === 't'
   const isVelocity = /^v/i.test(curve)
   const orders: [RegExp, number][] = [
-    [new RegExp(String.raw`(?:\bthe\s+|\bits\s+)?\bsecond\s+derivative${of}`, 'i'), 2],
-    [new RegExp(String.raw`(?:\bthe\s+|\bits\s+)?\bthird\s+derivative${of}`, 'i'), 3],
+    [asPattern(String.raw`(?:\bthe\s+|\bits\s+)?\bsecond\s+derivative${of}`, 'i'), 2],
+    [asPattern(String.raw`(?:\bthe\s+|\bits\s+)?\bthird\s+derivative${of}`, 'i'), 3],
     [
-      new RegExp(
+      asPattern(
         String.raw`(?:\bthe\s+|\bits\s+)?(?:\b(?:first|instantaneous)\s+)?\b(?:derivative|slope|gradient|(?:instantaneous\s+)?rate(?:\s+of\s+change)?)${of}`,
         'i',
       ),

@@ -1,6 +1,7 @@
 import { countPrimes } from '../../../language/primes'
 import type { CurveRef } from '../../../statements/shared/slots'
 import {
+  asPattern,
   comparisons,
   expression as E,
   inFigures,
@@ -20,9 +21,8 @@ export function takeComparison(taken: Taken, { letter, isCurve }: Around): void 
   })
   const negated = (found: RegExpExecArray) => /\b(?:not|n't|never)\b/i.test(found[0])
   for (const [said, relation] of signWords) {
-    const pattern = new RegExp(
+    const pattern = asPattern(
       String.raw`${name}\s+(?:(?:is|are|be|lies?|goes|does|equals?|(?:is\s+)?equal\s+to|=)\s+)*(?:equal\s+to\s+)?(?:${said})(?![${letters}])`,
-      'i',
     )
     const found = firstOf(pattern, text, isCurve)
     if (found && !negated(found)) {
@@ -30,9 +30,8 @@ export function takeComparison(taken: Taken, { letter, isCurve }: Around): void 
       return
     }
   }
-  const within = new RegExp(
+  const within = asPattern(
     String.raw`(?:\b(?:is|does|are)\s+${name}|${name}\s+(?:(?:is|are|lies?|stays?|be)\s+)+)\s*between\s+(${E})\s+and\s+(${E})`,
-    'i',
   ).exec(text)
   if (within) {
     const [, before, primesBefore, after, primesAfter, low, high] = within
@@ -43,9 +42,8 @@ export function takeComparison(taken: Taken, { letter, isCurve }: Around): void 
     }
   }
   // "intersection of f with the line y = 2"
-  const noun = new RegExp(
+  const noun = asPattern(
     String.raw`\bintersections?\b(?:\s+points?)?(?:\s+of\s+${name})?\s+(?:with|and)\s+(?:the\s+(?:horizontal\s+)?line\s+)?y\s*=\s*(${E})`,
-    'i',
   ).exec(text)
   if (noun && (noun[1] === undefined || isCurve(noun[1]))) {
     taken.left = `${text.slice(0, noun.index)}${gap}${text.slice(noun.index + noun[0].length)}`
@@ -54,18 +52,16 @@ export function takeComparison(taken: Taken, { letter, isCurve }: Around): void 
     taken.parts.compared = { relation: '=', target: noun[3]! }
     return
   }
-  const plain = new RegExp(
+  const plain = asPattern(
     String.raw`\b(?:is|does|are)\s+${name}\s+(${E})(?=\s*(?:$|\?|\bon\b|\bfor\b|\bbetween\b|\bfrom\b|,))`,
-    'i',
   ).exec(text)
   if (plain && isCurve(plain[1]!) && !isCurve(plain[3]!)) {
     took(taken, plain, refAt(plain), { relation: '=', target: plain[3]!.trim() })
     return
   }
   for (const [said, relation] of comparisons) {
-    const pattern = new RegExp(
+    const pattern = asPattern(
       String.raw`${name}\s*(?:\s(?:is|are|be|lies?|does)\s+)*(?:${said})\s*(?:the\s+(?:value|number|curve|(?:horizontal\s+|straight\s+)?line|graph\s+of)\s+)?(?:y\s*=\s*)?(?:([${letters}]['’′″]*)\(${letter}\)|(${E})|(${numberWords}))(?![${letters}'’])`,
-      'i',
     )
     const found = firstOf(pattern, text, isCurve)
     if (!found) continue
@@ -84,10 +80,9 @@ function firstOf(
   text: string,
   isCurve: Around['isCurve'],
 ): RegExpExecArray | null {
-  const everywhere = new RegExp(pattern.source, `${pattern.flags}g`)
-  for (let found = everywhere.exec(text); found; found = everywhere.exec(text)) {
+  for (let found = pattern.exec(text); found; found = pattern.exec(text)) {
     if (isCurve(found[1]!)) return found
-    everywhere.lastIndex = found.index + 1
+    pattern.lastIndex = found.index + 1
   }
   return null
 }
