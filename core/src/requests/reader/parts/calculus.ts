@@ -1,5 +1,5 @@
 import { asPattern, letters, expression as E } from '../grammar'
-import { type Around, gap, type Rule } from './part'
+import { gap, type Rule } from './part'
 
 const sideOf = (said: string | undefined) =>
   said === undefined
@@ -9,8 +9,7 @@ const sideOf = (said: string | undefined) =>
       : ('right' as const)
 
 /** The ends of an integral, what a limit goes to, the constant of an antiderivative. */
-export function calculusParts(around: Around): Rule[] {
-  const { letter, isCurve } = around
+export function calculusParts(letter: string): Rule[] {
   return [
     {
       pattern: asPattern(
@@ -37,8 +36,8 @@ export function calculusParts(around: Around): Rule[] {
       pattern: asPattern(
         String.raw`(?:with\s+|where\s+|and\s+|,\s*)*\b([${letters}])\((${E})\)\s*=\s*(${E})`,
       ),
-      read: ([, name, at, value]) =>
-        isCurve(name!) ? null : { start: { at: at!, value: value! } },
+      read: ([, name, at, value], _taken, around) =>
+        around.isCurve(name!) ? null : { start: { at: at!, value: value! } },
     },
     {
       pattern: asPattern(String.raw`(?:,\s*)?\bplus\s+(${E})`),

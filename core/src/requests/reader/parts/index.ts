@@ -11,6 +11,19 @@ import { sumsParts } from './sums'
 
 export type { Around, PartName, Parts, Taken } from './part'
 
+const heights = heightsParts()
+const rulesOf = new Map<string, readonly Rule[]>()
+
+/** The parts beside a variable; counts go before the spans that may stand beside them. */
+function rulesBeside(letter: string): readonly Rule[] {
+  let rules = rulesOf.get(letter)
+  if (!rules) {
+    const makers = [calculusParts, sumsParts, spansParts, linesParts, placesParts]
+    rulesOf.set(letter, (rules = makers.flatMap((make) => make(letter))))
+  }
+  return rules
+}
+
 /** A curve by its name and primes, perhaps called at a place: f, f′, f(3), f'(x). */
 const called = new RegExp(
   String.raw`(?<![${letters}\d_{\\])([${letters}](?:[₀-₉]{1,3}|_[A-Za-z])?)(['’′″‴"]*)(?:\s*\(\s*(${E})\s*\))?(?![${letters}'’-])`,
@@ -52,30 +65,28 @@ function takeCurves(taken: Taken, around: Around): void {
 export function takeParts(text: string, around: Around): Taken {
   const taken: Taken = { parts: { refs: [] }, left: text, words: {} }
   takeComparison(taken, around)
-  const take = (rule: Rule) => applyRule(rule, taken)
-  // Counts go before the spans that may stand beside them, ends before the places they hold.
-  const rules = [calculusParts, sumsParts, spansParts, linesParts, placesParts]
-  rules.flatMap((make) => make(around)).forEach(take)
+  const take = (rule: Rule) => applyRule(rule, taken, around)
+  rulesBeside(around.letter).forEach(take)
   // Letters of curves stand in points and ends; only then are the curves themselves taken.
   takeCurves(taken, around)
-  heightsParts().forEach(take)
+  heights.forEach(take)
   return taken
 }
 
 /** Takes the first stretch that a rule reads; one that only looks like it is passed over. */
-function applyRule(rule: Rule, taken: Taken): void {
+function applyRule(rule: Rule, taken: Taken, around: Around): void {
   const { pattern } = rule
   pattern.lastIndex = 0
   for (let match = pattern.exec(taken.left); match; match = pattern.exec(taken.left)) {
-    if (takes(rule, match, taken)) return
+    if (takes(rule, match, taken, around)) return
     pattern.lastIndex = match.index + 1
   }
 }
 
-function takes(rule: Rule, match: RegExpExecArray, taken: Taken): boolean {
+function takes(rule: Rule, match: RegExpExecArray, taken: Taken, around: Around): boolean {
   const before = taken.left
   taken.left = `${before.slice(0, match.index)}${gap}${before.slice(match.index + match[0].length)}`
-  const found = rule.read([...match], taken)
+  const found = rule.read([...match], taken, around)
   const names = Object.keys(found ?? {}) as PartName[]
   const twice = names.some((name) => name !== 'rule' && taken.parts[name] !== undefined)
   if (!found || twice) {

@@ -1,9 +1,8 @@
 import { asPattern, letters, expression as E } from '../grammar'
-import { type Around, isCurveName, type Rule } from './part'
+import { isCurveName, type Rule } from './part'
 
 /** Points, pairs of places, slopes of lines and axes, and what a graph is taken as. */
-export function linesParts(around: Around): Rule[] {
-  const { letter } = around
+export function linesParts(letter: string): Rule[] {
   const x = String.raw`(?:${letter}\s*=\s*)?`
   return [
     {
@@ -16,7 +15,7 @@ export function linesParts(around: Around): Rule[] {
       pattern: asPattern(
         String.raw`\b(?:through|at|joining|connecting|with|where|for)\s+(?:the\s+)?(?:points?\s+|places?\s+)?(?:(?:at|where|with)\s+)?(${x})(${E})\s+and\s+(?:at\s+)?${x}(${E})(?![${letters}])`,
       ),
-      read: ([, , a, b]) =>
+      read: ([, , a, b], _taken, around) =>
         isCurveName(a!, around) || isCurveName(b!, around) ? null : { pair: [a!, b!] },
     },
     {

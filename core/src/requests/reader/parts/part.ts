@@ -58,7 +58,7 @@ export type Found = Partial<Parts> | null
 /** A part as people say it, and what is made of it; null where it is something else. */
 export interface Rule {
   pattern: RegExp
-  read(groups: readonly string[], taken: Taken): Found
+  read(groups: readonly string[], taken: Taken, around: Around): Found
 }
 
 /** Stands where words were taken out, so that what stood apart does not come together. */

@@ -1,5 +1,5 @@
 import { asPattern, inFigures, letters, numberWords, timeUnits, expression as E } from '../grammar'
-import { type Around, isCurveName, type Rule } from './part'
+import { isCurveName, type Rule } from './part'
 
 const orderWords: Readonly<Record<string, string>> = {
   ...{ first: '1', second: '2', third: '3', fourth: '4', fifth: '5', sixth: '6' },
@@ -7,8 +7,7 @@ const orderWords: Readonly<Record<string, string>> = {
 }
 
 /** Steps, degrees and places. */
-export function placesParts(around: Around): Rule[] {
-  const { letter } = around
+export function placesParts(letter: string): Rule[] {
   const x = String.raw`(?:${letter}\s*=\s*)?`
   return [
     {
@@ -29,13 +28,14 @@ export function placesParts(around: Around): Rule[] {
       pattern: asPattern(
         String.raw`(?:,\s*)?(?:\b(?:at|about|around|near|for|when|where|if|with|on|in|of|cent(?:er|r)ed\s+(?:at|on|about|around)|based\s+at)\s+)*(?:the\s+)?(?:(?:point|place|value|time|moment|instant|input)s?\s+)?(?:(?:where|with|when|at)\s+)?(?<![${letters}])${letter}\s*(?:=|is|equals|equal\s+to)\s*(${E})`,
       ),
-      read: ([, place]) => (isCurveName(place!, around) ? null : { place: place! }),
+      read: ([, place], _taken, around) => (isCurveName(place!, around) ? null : { place: place! }),
     },
     {
       pattern: asPattern(
         String.raw`\b(?:at|about|around|near|cent(?:er|r)ed\s+(?:at|on|about|around)|based\s+at|after)\s+(?:the\s+)?(?:(?:point|place|value|time)\s+)?(${E}|${numberWords})(?![${letters}])(?:\s*(?:${timeUnits}|h|s)(?![${letters}]))?`,
       ),
-      read: ([, place]) => (isCurveName(place!, around) ? null : { place: inFigures(place!) }),
+      read: ([, place], _taken, around) =>
+        isCurveName(place!, around) ? null : { place: inFigures(place!) },
     },
     {
       pattern: asPattern(String.raw`\binitial(?:ly)?\b(?!\s+(?:guess|condition))`),
@@ -53,7 +53,7 @@ export function placesParts(around: Around): Rule[] {
       pattern: asPattern(
         String.raw`\bfrom\s+${x}(${E})(?=\s*$|\s*\uE000|\s+(?:onwards?|on|plus|as|and)\b)`,
       ),
-      read: ([, from]) => (isCurveName(from!, around) ? null : { openFrom: from! }),
+      read: ([, from], _taken, around) => (isCurveName(from!, around) ? null : { openFrom: from! }),
     },
   ]
 }

@@ -6,11 +6,10 @@ import {
   timeUnits,
   expression as E,
 } from '../grammar'
-import { type Around, isCurveName, type Rule } from './part'
+import { isCurveName, type Rule } from './part'
 
 /** Spans, whole ones and those with one end, and how far the second place is from the first. */
-export function spansParts(around: Around): Rule[] {
-  const { letter } = around
+export function spansParts(letter: string): Rule[] {
   const x = String.raw`(?:${letter}\s*=\s*)?`
   return [
     {
@@ -33,7 +32,7 @@ export function spansParts(around: Around): Rule[] {
       pattern: asPattern(
         String.raw`(?:,\s*)?(?:\b(?:on|over|in)\s+)?(?:the\s+)?(?:interval\s+|span\s+)?\b(?:from|between|over|on|in)\s+${x}(${E})\s+(?:to|until|till|and|up\s+to|through)\s+${x}(${E})`,
       ),
-      read: ([, from, to]) => {
+      read: ([, from, to], _taken, around) => {
         if (isCurveName(from!, around) || (isCurveName(to!, around) && to !== letter)) return null
         return to === letter ? { openFrom: from! } : { span: { from: from!, to: to! } }
       },

@@ -1,5 +1,5 @@
 import { asPattern, inFigures, letters, numberPattern } from '../grammar'
-import { type Around, gap, type Rule } from './part'
+import { gap, type Rule } from './part'
 
 const sums: Readonly<Record<string, string>> = {
   ...{ L: 'left', R: 'right', M: 'midpoint', T: 'trapezoid', S: 'simpson' },
@@ -19,8 +19,7 @@ export const ruleOf = (said: string): string => {
 }
 
 /** How many strips, and where their heights are read. */
-export function sumsParts(around: Around): Rule[] {
-  const { isCurve } = around
+export function sumsParts(): Rule[] {
   return [
     {
       pattern: asPattern(
@@ -40,8 +39,8 @@ export function sumsParts(around: Around): Rule[] {
     },
     {
       pattern: /(?:^|(?<=\s))([LRMTS])(?:_?\{?(\d+)\}?|([₀-₉]+))(?=\s|$|,)/gu,
-      read: ([, name, digits, small]) =>
-        isCurve(name!)
+      read: ([, name, digits, small], _taken, around) =>
+        around.isCurve(name!)
           ? null
           : {
               rule: sums[name!]!,
