@@ -1,9 +1,9 @@
-import { type Frame, toPixelY } from './frame'
+import { type Frame, toPixelX, toPixelY } from './frame'
 import type { Item } from './items'
 import type { PlacedTick } from './picture'
 import { round } from './sampleCurve'
 
-/** The lines of the grid and the axis at the height 0, where they are shown. */
+/** The lines of the grid and both axes, where they lie in the frame and are shown. */
 export function gridItems(
   frame: Frame,
   ticks: readonly PlacedTick[],
@@ -17,16 +17,14 @@ export function gridItems(
   const items: Item[] = showsGrid
     ? [{ kind: 'path', key: 'grid', layer: 'ground', d: across + down, ink: 'grid', width: 1 }]
     : []
-  const zero = toPixelY(frame, 0)
-  if (showsAxes && zero >= 0 && zero <= height) {
-    items.push({
-      kind: 'path',
-      key: 'axis',
-      layer: 'ground',
-      d: `M0 ${round(zero)}H${width}`,
-      ink: 'axis',
-      width: 1,
-    })
+  const [down0, across0] = [toPixelY(frame, 0), toPixelX(frame, 0)]
+  const axes = [
+    ...(down0 >= 0 && down0 <= height ? [`M0 ${round(down0)}H${width}`] : []),
+    ...(across0 >= 0 && across0 <= width ? [`M${round(across0)} 0V${height}`] : []),
+  ]
+  if (showsAxes && axes.length > 0) {
+    const d = axes.join('')
+    items.push({ kind: 'path', key: 'axis', layer: 'ground', d, ink: 'axis', width: 1 })
   }
   return items
 }

@@ -1,4 +1,5 @@
 import type { LineLook } from '../vocabulary/members'
+import { breakHeights, breakItems } from './breakSpots'
 import { bandItems, guideItems } from './findings'
 import { type Frame, toPixelX } from './frame'
 import { gridItems } from './grid'
@@ -142,16 +143,31 @@ function overlaid(lane: Lane, { over }: LaneCurves, frame: Frame, ground: Ground
 }
 
 /** What was found about the curve: bands of its signs, guides between lanes. */
-function foundItems(lane: Lane, { index }: LaneCurves, frame: Frame, ground: Ground): Item[] {
+function foundItems(
+  lane: Lane,
+  { curve, index }: LaneCurves,
+  frame: Frame,
+  ground: Ground,
+): Item[] {
   const finding = ground.findings.get(lane.curve)
   if (!finding) return []
   const open = ground.evaluation.study.lanes.flatMap((l) =>
     l.curve === lane.curve ? [l.order] : [],
   )
-  return ground.keeper.keep(`${lane.id}.found`, [finding, frame, open.join(), index], () => [
+  const { order } = lane
+  const own = order >= 0 && order <= 1 && curve.formula ? curve.derivative(order).f : null
+  const { breaks } = finding.examination
+  const heights = own
+    ? ground.keeper.keep(`${lane.id}.breaks`, [breaks, own], () => breakHeights(own, order, breaks))
+    : []
+  const spots = ground.keeper.keep(`${lane.id}.spots`, [heights, frame, index, finding.stale], () =>
+    breakItems(heights, frame, curveInk(index), finding.stale),
+  )
+  const found = ground.keeper.keep(`${lane.id}.found`, [finding, frame, open.join(), index], () => [
     ...bandItems(lane.curve, lane.order, finding, frame),
     ...guideItems(lane.order, open, finding, frame, curveInk(index)),
   ])
+  return [...found, ...spots]
 }
 
 /** A dotted line through all lanes at each place. */
