@@ -50,6 +50,19 @@ test('its derivative is the integrand, its printed form reads back, and it can b
   expect(first!.x).toBeCloseTo(Math.sqrt(Math.PI), 9)
 })
 
+test('a curve of the study in it is told, and never thrown', () => {
+  const curves = { f: read('x^2') }
+  for (const text of [
+    '∫_0^x f(t) dt',
+    '∫_0^(f(x)) t dt',
+    '∫ f(x)dx from 0 to 2',
+    '∫_(f(1))^2 t dt',
+  ]) {
+    const parsed = parseFormula(text, { curves })
+    expect(parsed.ok ? '' : parsed.problems[0]!.message).toMatch(/f is a curve of the study/)
+  }
+})
+
 test.each([
   ['∫ t^2 dt', /two ends/],
   ['∫_0^x t', /two ends/],

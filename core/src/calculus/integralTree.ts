@@ -8,6 +8,7 @@ import {
   equalsNumber,
   isNumber,
   childrenOf,
+  curvesIn,
   namesIn,
   negate,
   sum,
@@ -26,6 +27,10 @@ const firstReach = 10
  * which the integrand and its lower end hang on nothing else. A text says why there is neither.
  */
 export function integralTree({ body, letter, from, to }: WrittenIntegral): Tree | string {
+  const [curve] = [body, from, to].flatMap((part) => [...curvesIn(part)])
+  if (curve !== undefined) {
+    return `${curve} is a curve of the study: let the area under it be a curve of its own`
+  }
   const whole = isContinuous(body) ? antiderivative(body, letter) : null
   if (whole) {
     const at = (place: Tree) => simplify(substitute(whole, letter, place))

@@ -9,7 +9,7 @@ const isPosition = (name: string) => /^[sx]$/.test(name)
 /** The letter v where a position is there against t, and no velocity. */
 const velocityOf = (letter: string, curves: readonly string[]): RegExp =>
   letter === 't' && curves.some(isPosition) && !curves.includes('v')
-    ? /(?<![\p{L}\d])v(?:\(t\))?(?=\s*(?:[=<>≤≥]|\bis\b|\bequals?\b|\s(?:positive|negative|zero)))/gu
+    ? /(?<![\p{L}\d])v(?:\(t\))?(?=\s*(?:[=<>≤≥]|\bis\b|\bequals?\b|\s(?:positive|negative|zero))|(?=\([^()t]+\)))/gu
     : /(?!)/g
 
 /** A request with its signs written in one way: curves by their letters, no dollar signs, no dx. */
@@ -32,6 +32,14 @@ export function inOneWay(
       .replace(/∫\s*([₋₀-₉]+)\s*([⁻⁰¹²³⁴-⁹]+)/g, (_, from: string, to: string) => {
         return `∫_${plainDigits(from)}^${plainDigits(to)}`
       })
+      // The area between the curve and the axis is said in both ways.
+      .replace(
+        asPattern(
+          String.raw`\b(under|below)\s+(.{1,40}?)\s+(?:and\s+)?above\s+(?:the\s+)?${letter}\s?-?\s?axis\b`,
+        ),
+        '$1 $2',
+      )
+      .replace(/\babs\.?\s+(?=(?:max|min)\w*\b)/gi, 'absolute ')
       // The x-coordinates are the places, the y-value is the value.
       .replace(
         asPattern(String.raw`\b${letter}\s?-\s?(?:coordinate|value)s?\b(?:\s+of\b)?`, 'gi'),
@@ -63,6 +71,8 @@ export function inOneWay(
         asPattern(String.raw`\bd\s*(${name}|y)?\s*\/\s*d${letter}\b`, 'gu'),
         (_, of: string | undefined) => `derivative ${of && of !== 'y' ? `of ${of}` : ''}`,
       )
+      // dx, which may stand right behind a bracket.
+      .replace(asPattern(String.raw`(?<![\p{L}])d${letter}\b`, 'gu'), ' ')
       // The curve y = f(x).
       .replace(
         asPattern(
@@ -75,7 +85,6 @@ export function inOneWay(
         asPattern(String.raw`(?<!\p{L})(${name}${primes})\s*\(\s*${letter}\s*\)`, 'gu'),
         '$1',
       )
-      .replace(asPattern(String.raw`\bd${letter}\b`, 'gu'), ' ')
       .replace(/[?.!]+(?=\s*$)/, '')
       .replace(/\s+/g, ' ')
       .trim()

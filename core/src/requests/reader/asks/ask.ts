@@ -72,8 +72,10 @@ export function placed(kind: string, preposition: string) {
   return (ref: CurveRef, asked: Asked): string[] | null => {
     const { parts, liesOn } = asked
     const { point } = parts
-    if (point && (!point.on || liesOn(ref, point) === false)) return null
-    const place = point?.on ? point.x : parts.place
+    const isOn = point ? liesOn(ref, point) : null
+    // A point beside the curve has no tangent of its own; what cannot be told is taken at its word.
+    if (point && isOn !== true && (!point.on || isOn === false)) return null
+    const place = point ? point.x : parts.place
     return [`${kind} ${preposition} ${curveText(ref)}${place === undefined ? '' : ` at ${place}`}`]
   }
 }

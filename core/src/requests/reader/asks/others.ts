@@ -2,7 +2,9 @@ import { curveText, type CurveRef } from '../../../statements/shared/slots'
 import { type Ask, type Asked, raised, placed } from './ask'
 
 function taylor(ref: CurveRef, { parts, letter, free, words }: Asked): string[] | null {
-  const degree = Number(parts.degree ?? (/quadratic/.test(words) ? '2' : ''))
+  // T_3 is the Taylor polynomial of degree 3 where one is asked for.
+  const index = parts.rule === 'trapezoid' ? parts.count : undefined
+  const degree = Number(parts.degree ?? index ?? (/quadratic/.test(words) ? '2' : ''))
   const place = parts.place ?? '0'
   if (parts.degree === '1') return [`tangent to ${curveText(ref)} at ${place}`]
   if (!Number.isInteger(degree) || degree < 1 || ref.order + degree > 4) return null
@@ -27,9 +29,14 @@ export const othersAsks: readonly Ask[] = [
     also: `
       polynomial, series, approximation, expansion, quadratic, cubic, best, local, terms
     `,
-    uses: ['place', 'degree'],
-    own: (ref, asked) =>
-      taylor(ref, asked) ?? taylor(ref, { ...asked, parts: { ...asked.parts, degree: '2' } }),
+    uses: ['place', 'degree', 'count', 'rule'],
+    own: (ref, asked) => {
+      const { parts, words } = asked
+      // An approximation with strips is a sum.
+      const isSum = parts.count !== undefined || parts.rule !== undefined
+      if (isSum && !/taylor|maclaurin/.test(words)) return null
+      return taylor(ref, asked) ?? taylor(ref, { ...asked, parts: { ...parts, degree: '2' } })
+    },
     why: (ref, asked) => {
       const built = taylor(ref, asked)
       if (built) return ''

@@ -94,7 +94,7 @@ export const pointsAsks: readonly Ask[] = [
   },
   {
     said: `
-      inflections, inflection, inflection points, points inflection, inflection point, flex,
+      inflections, inflection, inflexion, inflexions, inflexion points, inflection points, points inflection, inflection point, flex,
       concavity, bending, change concavity, changes concavity, concavity change
     `,
     also: `${valueWords}, change`,

@@ -8,7 +8,7 @@ export const ratesAsks: readonly Ask[] = [
       average rate change, average rate, mean rate change, mean rate, average slope, mean slope,
       average gradient, average velocity, mean velocity
     `,
-    also: 'value',
+    also: `value, ${movers}`,
     uses: ['span', 'pair'],
     own: simple('average rate'),
   },
@@ -26,7 +26,7 @@ export const ratesAsks: readonly Ask[] = [
   ...[
     `
       derivative, first derivative, rate change, rate, differentiate, velocity, differentiation,
-      derive, derived, instantaneous velocity
+      derive, derived, instantaneous velocity, slope function, gradient function
     `,
     'second derivative, acceleration, differentiate twice',
     'third derivative, jerk',

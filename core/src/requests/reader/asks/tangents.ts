@@ -36,7 +36,7 @@ export const tangentsAsks: readonly Ask[] = [
       tangent approximation
     `,
     also: `
-      ${tangentWords}, local, best, gradient, point, touching, sweep, approximation, moving, sliding
+      ${tangentWords}, local, best, gradient, point, touching, sweep, approximation, moving, movable, sliding
     `,
     uses: ['place', 'point'],
     own: (ref, asked) => {

@@ -49,12 +49,17 @@ export function sumsParts(): Rule[] {
     },
     {
       pattern: asPattern(
-        String.raw`\b(?:sum|rule|simpson'?s?|rectangles|trapezoidal|strips)\s+(?:with\s+|of\s+)?(\d+)(?=\s*$)`,
+        String.raw`\b(?:sum|rule|simpson'?s?|rectangles|trapezoidal|trapezoids?|strips)\s+(?:with\s+|of\s+)?(\d+)(?=\s*$)`,
       ),
       read: ([whole, count], taken) => {
         taken.left = taken.left.replace(gap, ` ${whole!.replace(/\s.*$/, '')} `)
         return { count: count! }
       },
+    },
+    // M_n, with n said apart.
+    {
+      pattern: /(?:^|(?<=\s))([LRMTS])_?\{?n\}?(?=\s|$|,)/gu,
+      read: ([, name], _taken, around) => (around.isCurve(name!) ? null : { rule: sums[name!]! }),
     },
   ]
 }
