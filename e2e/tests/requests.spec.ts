@@ -202,3 +202,11 @@ test('on a phone the field, its list and its notes can be used', async ({ page, 
   await page.keyboard.press('Enter')
   await expect(bench.line('Tangent to f at x = 2')).toBeVisible()
 })
+
+test('with no lane open the picture says how to open one', async ({ bench }) => {
+  await bench.open('f(x) = x^2')
+  await bench.button('Show f').click()
+  await expect(bench.lane('f')).toBeHidden()
+  await bench.button('Open f').click()
+  await expect(bench.lane('f')).toBeVisible()
+})

@@ -61,7 +61,7 @@ export function StudiesPage() {
         {list.data && studies.length === 0 && (
           <p className="mt-8 text-quiet">
             {wanted !== '' || topic !== ''
-              ? 'No study is called or about that.'
+              ? 'No study is called or about that. Try fewer words or another topic, or type a function above.'
               : 'There are no studies yet. Type a function above, and start from its graph.'}
           </p>
         )}

@@ -1,3 +1,4 @@
+import { isCurveMaker, toggleLane } from '@yperkine/core'
 import { useLayoutEffect, useRef } from 'react'
 import { Hatches } from './Hatches'
 import { labelKeys } from './LabelHandle'
@@ -44,11 +45,40 @@ export function Lanes() {
             first={lanes.findIndex((l) => l.curve === lane.curve) === i}
           />
         ))}
+      {measured && lanes.length === 0 && <NoLane />}
       <Hatches />
       <Ruler />
       {[...new Set(lanes.map((l) => l.curve))].map((curve) => (
         <Findings key={curve} curve={curve} />
       ))}
+    </div>
+  )
+}
+
+/** With no lane open: how to open one. */
+function NoLane() {
+  const { apply } = useWorkbenchStore().getState()
+  const lines = useStudy((s) => s.lines)
+  const names = lines.flatMap((line) => (isCurveMaker(line) ? [line.name] : []))
+  return (
+    <div className="grid min-h-0 flex-1 place-content-center gap-3 bg-page p-6 text-center text-quiet">
+      <p>
+        {names.length === 0
+          ? 'There is no curve to draw. Say “let f(x) = x^2 - 3”, and its graph stands here.'
+          : 'No lane is open. Open the graph of a curve:'}
+      </p>
+      <p className="flex flex-wrap justify-center gap-2">
+        {names.map((name) => (
+          <button
+            key={name}
+            type="button"
+            className="button"
+            onClick={() => apply(toggleLane(name, 0))}
+          >
+            Open {name}
+          </button>
+        ))}
+      </p>
     </div>
   )
 }
