@@ -201,6 +201,16 @@ test('on a phone the field, its list and its notes can be used', async ({ page, 
   await bench.button('Leave it out').click()
   await page.keyboard.press('Enter')
   await expect(bench.line('Tangent to f at x = 2')).toBeVisible()
+
+  // The head keeps the title, and a dialog stays on the page with its end in reach.
+  await expect(page.getByRole('heading', { level: 1 })).toBeInViewport()
+  await expect(bench.button('Study settings')).toBeInViewport({ ratio: 1 })
+  await bench.button('How it works').click()
+  const panel = (await page.getByRole('dialog').locator('.popover').boundingBox())!
+  expect(panel.x).toBeGreaterThanOrEqual(0)
+  expect(panel.x + panel.width).toBeLessThanOrEqual(390)
+  await bench.button('Done').scrollIntoViewIfNeeded()
+  await expect(bench.button('Done')).toBeInViewport({ ratio: 1 })
 })
 
 test('with no lane open the picture says how to open one', async ({ bench }) => {

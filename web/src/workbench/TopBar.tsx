@@ -17,15 +17,17 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
   const canRedo = useWorkbench((s) => s.history.future.length > 0)
 
   return (
-    <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule px-4">
+    <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule px-4 max-sm:gap-1.5 max-sm:px-2">
       <Link
         to="/"
         className="flex items-center gap-3 rounded-md"
         aria-label="Yperkine, to the studies"
       >
         <Mark />
-        <span className="font-serif text-[calc(17px*var(--type))] font-semibold">Yperkine</span>
-        <span className="text-quiet">Studies /</span>
+        <span className="font-serif text-[calc(17px*var(--type))] font-semibold max-sm:hidden">
+          Yperkine
+        </span>
+        <span className="text-quiet max-sm:hidden">Studies /</span>
       </Link>
       {renaming ? (
         <EditableText
@@ -55,7 +57,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
         </h1>
       )}
       <SaveState />
-      <div className="ml-auto flex gap-2">
+      <div className="ml-auto flex gap-2 max-sm:gap-1">
         <button
           type="button"
           aria-label="Undo"
@@ -76,13 +78,23 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
         >
           <Redo2 size={18} aria-hidden />
         </button>
-        <button type="button" className="button" title="How it works (?)" onClick={onHelp}>
+        <button
+          type="button"
+          className="button max-sm:px-2"
+          title="How it works (?)"
+          onClick={onHelp}
+        >
           <CircleHelp size={16} aria-hidden />
           <span className="max-sm:sr-only">How it works</span>
         </button>
-        <button type="button" className="button" onClick={() => setSettings(true)}>
+        <button
+          type="button"
+          className="button max-sm:px-2"
+          title="Study settings"
+          onClick={() => setSettings(true)}
+        >
           <Settings2 size={16} aria-hidden />
-          Study settings
+          <span className="max-sm:sr-only">Study settings</span>
         </button>
       </div>
       <StudySettings open={settings} onClose={() => setSettings(false)} />
