@@ -213,10 +213,12 @@ test('on a phone the field, its list and its notes can be used', async ({ page, 
   await expect(bench.button('Done')).toBeInViewport({ ratio: 1 })
 })
 
-test('with no lane open the picture says how to open one', async ({ bench }) => {
+test('without a curve the picture and the working say how to begin', async ({ page, bench }) => {
   await bench.open('f(x) = x^2')
-  await bench.button('Show f').click()
-  await expect(bench.lane('f')).toBeHidden()
-  await bench.button('Open f').click()
-  await expect(bench.lane('f')).toBeVisible()
+  await bench.line(/^Let f/).hover()
+  await bench.button('Remove line 1').click()
+  await expect(page.getByText(/There is no curve to draw/)).toBeVisible()
+  await expect(page.getByText(/Nothing stands here yet/)).toBeVisible()
+  await bench.say('let g(x) = x^2 - 3')
+  await expect(bench.lane('g')).toBeVisible()
 })

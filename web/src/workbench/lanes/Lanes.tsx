@@ -1,4 +1,3 @@
-import { isCurveMaker, toggleLane } from '@yperkine/core'
 import { useLayoutEffect, useRef } from 'react'
 import { Hatches } from './Hatches'
 import { labelKeys } from './LabelHandle'
@@ -55,33 +54,12 @@ export function Lanes() {
   )
 }
 
-/** With no lane open: how to open one. */
-function NoLane() {
-  const { apply } = useWorkbenchStore().getState()
-  const lines = useStudy((s) => s.lines)
-  const names = lines.flatMap((line) => (isCurveMaker(line) ? [line.name] : []))
-  return (
-    <div className="grid min-h-0 flex-1 place-content-center gap-3 bg-page p-6 text-center text-quiet">
-      <p>
-        {names.length === 0
-          ? 'There is no curve to draw. Say “let f(x) = x^2 - 3”, and its graph stands here.'
-          : 'No lane is open. Open the graph of a curve:'}
-      </p>
-      <p className="flex flex-wrap justify-center gap-2">
-        {names.map((name) => (
-          <button
-            key={name}
-            type="button"
-            className="button"
-            onClick={() => apply(toggleLane(name, 0))}
-          >
-            Open {name}
-          </button>
-        ))}
-      </p>
-    </div>
-  )
-}
+/** With no lane there is no curve: how to begin with one. */
+const NoLane = () => (
+  <p className="grid min-h-0 flex-1 place-content-center bg-page p-6 text-center text-quiet">
+    There is no curve to draw. Say “let f(x) = x^2 - 3”, and its graph stands here.
+  </p>
+)
 
 /** Draws nothing: it has a curve examined while a lane shows it. */
 function Findings({ curve }: { curve: string }) {
