@@ -25,7 +25,7 @@ import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { useFraming } from '../gestures/useFraming'
 import { useMover } from '../gestures/useMover'
 import { useHandlePainting, useLanePainting } from '../drawing/usePainting'
-import { pixelOfValue, valueUnder } from '../gestures/axis'
+import { valueUnder } from '../gestures/axis'
 
 interface Props {
   id: string
@@ -118,17 +118,10 @@ const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
 /** What may move with a place; the rest stands still while a place moves. */
 const hangsOnPlace = ({ layer }: Item) => layer === 'marks' || layer === 'points'
 
-/** Heights are told at the left, and beside the upright axis where that would run through them. */
-function heightsBeside({ x, width }: { x: readonly [number, number]; width: number }): number {
-  const axis = pixelOfValue({ x, width }, 0)
-  return axis >= 0 && axis <= 44 ? axis + 6 : 6
-}
-
 /** Grid, axis, curve and tick labels, on a layer apart from what moves: a moving place draws none of it anew. */
 function Ground({ id, height }: { id: string; height: number }) {
   const width = useWorkbench((s) => s.scene.width)
   const ticks = useLane(id, (l) => l.ticks)
-  const beside = useWorkbench((s) => heightsBeside(s.scene))
   const group = useRef<SVGGElement>(null)
   const painter = useRef<ReturnType<typeof createPainter>>(null)
   useLanePainting(id, (lane) => {
@@ -149,7 +142,7 @@ function Ground({ id, height }: { id: string; height: number }) {
           .map(({ at, text }) => (
             <text
               key={text}
-              x={beside}
+              x={6}
               y={at - 4}
               className="stroke-page"
               strokeWidth="3"
