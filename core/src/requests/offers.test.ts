@@ -1,4 +1,4 @@
-import { offersFor, studySchema, understand, whyNothing } from '..'
+import { begin, offersFor, studySchema, understand, whyNothing } from '..'
 import { allKinds } from '../statements'
 import { spoken, flood, added } from './fixtures/testing'
 
@@ -121,4 +121,19 @@ describe('what is said and what is offered', () => {
     }
     expect(count).toBeGreaterThan(spoken.length)
   })
+})
+
+test.each([
+  ['figures', '9'.repeat(20_000)],
+  ['spaces', `area${' '.repeat(20_000)}x`],
+  ['parentheses', '('.repeat(3000)],
+  ['the same words', 'tangent and '.repeat(300)],
+  ['spans', 'from 1 to 2 '.repeat(50)],
+  ['places', `tangent at ${'1 '.repeat(250)}`],
+  ['one long number', `tangent at ${'9'.repeat(80)} x`],
+  ['integrals', `${'∫_0^1 '.repeat(60)}x${' dx'.repeat(60)}`],
+])('a text of nothing but %s comes to an end, and adds nothing it does not say', (_, text) => {
+  const { offers, unread } = understand(text, flood())
+  expect(offers.length === 0 || unread.length > 0 || text.includes('area')).toBe(true)
+  expect(begin(text).added).toEqual([])
 })

@@ -19,10 +19,10 @@ export interface Begun {
  * requests behind it; the sentence of an exercise with a formula in it. What is asked is added as far
  * as it is understood, and the rest comes back.
  */
-export function begin(text: string, withValues: readonly string[] = []): Begun {
-  const created = createStudy(text, withValues)
+export function begin(typed: string, withValues: readonly string[] = []): Begun {
+  const created = createStudy(typed, withValues)
   if (created.ok) return { created, added: [], left: [] }
-  const found = formulaIn(text, withValues)
+  const found = formulaIn(typed.replace(/[^\S\n]+/g, ' '), withValues)
   if (!found) return { created, added: [], left: [] }
   const { study } = found.created
   const name = parseDefinition(found.formula)?.name ?? 'f'
@@ -60,6 +60,7 @@ const introducing = new Set(['suppose', 'assume', 'let', 'given', 'consider', 'f
 
 /** More words than this are no exercise. */
 const mostWords = 80
+const mostCharacters = 1000
 
 interface Found {
   before: string
@@ -73,7 +74,7 @@ interface Found {
  * is as long as it can be read.
  */
 function formulaIn(text: string, withValues: readonly string[]): Found | null {
-  if (tokensOf(text).length > mostWords) return null
+  if (text.length > mostCharacters || tokensOf(text).length > mostWords) return null
   const defined =
     /(?<!\p{L})(?:let\s+)?(?:\p{L}[₀-₉]?\s*['’′]{0,2}\s*\(\s*\p{L}\s*\)|y)\s*=/iu.exec(text)
   const behindWords = [

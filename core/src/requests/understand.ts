@@ -58,11 +58,13 @@ interface Said {
  * as far as they are understood, with the words that are not. Nothing that was said is dropped.
  */
 export function understand(
-  typed: string,
+  asTyped: string,
   study: Study,
   place: string | null = null,
   span: SpanText | null = null,
 ): Understood {
+  // One space says as much as many, and patterns run through it once.
+  const typed = asTyped.replace(/\s+/g, ' ')
   let direct: readonly Offer[] | undefined
   const said: Said = {
     typed,
@@ -94,8 +96,12 @@ function asDefinition({ text, study, direct }: Said): Understood | null {
   return { ...plain, offers, unread: first && isDefined ? unreadableParts(first, study) : [] }
 }
 
+/** A request longer than this is pasted by mistake; formulas may be longer. */
+const longest = 600
+
 function asRequest(said: Said): Understood {
   const { typed, text, study, make, direct } = said
+  if (typed.length > longest) return { ...plain, offers: [] }
   if (beginsAsOneKind(text) && direct().length > 0) {
     return { ...plain, offers: direct(), unread: unreadableParts(direct()[0]!, study) }
   }

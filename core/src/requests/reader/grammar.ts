@@ -5,7 +5,8 @@ export const letters = 'A-Za-z\u00C0-\u024F\u0370-\u03FF\u0400-\u04FF'
 
 const signed = String.raw`[-−+]\s?`
 const calls = 'sqrt|cbrt|ln|log|exp|sin|cos|tan|arcsin|arccos|arctan|abs'
-const atom = String.raw`(?:\d+(?:[.,]\d+)?|\.\d+|[√π∞°½¼¾⅓⅔]|pi(?![${letters}])|infinity(?![${letters}])|(?:${calls})\s?\([^()]*\)|(?<![${letters}])[${letters}][₀-₉]*['’′]*\([^(),]*\)|(?<![${letters}])[${letters}](?:[₀-₉]+|_\d+)?(?![${letters}]|-[${letters}])|\([^(),]*\))`
+// A number ends where its figures end: there is one way only to cut a long one.
+const atom = String.raw`(?:\d+(?:[.,]\d+)?(?!\d)|\.\d+(?!\d)|[√π∞°½¼¾⅓⅔]|pi(?![${letters}])|infinity(?![${letters}])|(?:${calls})\s?\([^()]*\)|(?<![${letters}])[${letters}][₀-₉]*['’′]*\([^(),]*\)|(?<![${letters}])[${letters}](?:[₀-₉]+|_\d+)?(?![${letters}]|-[${letters}])|\([^(),]*\))`
 const operator = String.raw`\s*(?:[/*·×^]|[-−+](?!>))\s*`
 
 /** An expression without spaces but around its operators: 2, −1.5, π/2, a + h, √(2), f(3). */
