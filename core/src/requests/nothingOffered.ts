@@ -20,6 +20,10 @@ const twoCurveWords = [
   'compare',
 ]
 
+const longestTold = 60
+const clipped = (text: string) =>
+  text.length > longestTold ? `${text.slice(0, longestTold)}…` : text
+
 /** Why nothing is offered for what was typed, and what to type instead. */
 export function nothingOffered(request: Request): string {
   const { text, curves, variable } = request
@@ -45,5 +49,5 @@ export function nothingOffered(request: Request): string {
   if (asks(twoCurveWords) && curves.length < 2) {
     return `That takes a second curve: ${example}`
   }
-  return `Nothing fits “${text}” yet. Try tangent, secant, where ${curves[0]?.name ?? 'f'}′ = 2, table, area, or ${example}`
+  return `Nothing fits “${clipped(text)}” yet. Try tangent, secant, where ${curves[0]?.name ?? 'f'}′ = 2, table, area, or ${example}`
 }

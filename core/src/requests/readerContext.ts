@@ -21,9 +21,10 @@ export function readerContext(study: Study): ReaderContext {
     letter,
     curves,
     words: study.sliders.map((slider) => slider.name).filter((name) => /^[A-Za-z]{2}/.test(name)),
-    free: (...letters) => freshName(study, letters[0]!),
+    free: (...letters) =>
+      letters.find((one) => freshName(study, one) === one) ?? freshName(study, letters[0]!),
     liesOn({ curve, order }: CurveRef, { x, y }) {
-      if (parsedCall(y, curve, order, x)) return true
+      if (isCallAt(y, curve, order, x)) return true
       const [at, height] = [readNumber(x, study.sliders), readNumber(y, study.sliders)]
       if (!at.ok || !height.ok) return null
       const found = createEvaluator({ results: false, sentences: false })(study).curves.get(curve)
@@ -51,7 +52,7 @@ function treeOf(line: string, study: Study): Tree | null {
 }
 
 /** Whether a height is written as the value of the curve at that place: (2, f(2)). */
-function parsedCall(height: string, curve: string, order: number, place: string): boolean {
+function isCallAt(height: string, curve: string, order: number, place: string): boolean {
   const called = /^(\p{L}[₀-₉]*)(['’′″]*)\((.*)\)$/u.exec(height.trim())
   if (!called) return false
   const [, name, primes, inside] = called

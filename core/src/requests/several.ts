@@ -1,15 +1,19 @@
 const between = /\s*(?:[.;?!]+\s+|\n+|,?\s+(?:and\s+)?then\s+|,\s+(?:and\s+)?|\s+and\s+)/giu
 
+/** A request is not longer than this many parts of a sentence. */
+const mostCuts = 12
+
 /**
  * A text cut at every place where one request may end and another begin: after sentences, at
  * "and", "then" and commas, the later places first. Each cut gives what stands before and behind it.
  */
-export function cuts(text: string): { before: string; behind: string }[] {
+function cuts(text: string): { before: string; behind: string }[] {
   const found = [...text.matchAll(between)].map(({ index, 0: cut }) => ({
     before: text.slice(0, index).trim(),
     behind: text.slice(index + cut.length).trim(),
   }))
-  return found.filter(({ before, behind }) => before !== '' && behind !== '').reverse()
+  const whole = found.filter(({ before, behind }) => before !== '' && behind !== '')
+  return whole.slice(0, mostCuts).reverse()
 }
 
 /** The sentences of a text, each a request or more. */

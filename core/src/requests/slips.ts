@@ -1,3 +1,4 @@
+import { slipsBetween } from '../language/slips'
 import { allKinds } from '../statements'
 import { joining, tokensOf } from './joining'
 import { asks } from './reader/asks'
@@ -12,7 +13,7 @@ const shortest = 5
 const longWord = 9
 
 /** The word that was meant by one with a slip: letters left out, put in, changed or swapped. */
-export function meantBy(word: string): string | null {
+function meantBy(word: string): string | null {
   const typed = word.toLowerCase()
   if (typed.length < shortest || known.has(typed) || joining.has(typed)) return null
   const most = typed.length >= longWord ? 2 : 1
@@ -36,23 +37,4 @@ export function withoutSlips(text: string): { text: string; words: string[] } | 
     mended = mended.replace(word, meant)
   }
   return words.length === 0 ? null : { text: mended, words }
-}
-
-/**
- * How many letters are left out, put in, changed or swapped with the next: the optimal string
- * alignment distance (F. J. Damerau, 1964, from memory).
- */
-function slipsBetween(a: string, b: string): number {
-  const rows = Array.from({ length: a.length + 1 }, (_, i) => [i])
-  for (let j = 1; j <= b.length; j += 1) rows[0]!.push(j)
-  for (let i = 1; i <= a.length; i += 1) {
-    for (let j = 1; j <= b.length; j += 1) {
-      const changed = rows[i - 1]![j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)
-      let least = Math.min(rows[i - 1]![j]! + 1, rows[i]![j - 1]! + 1, changed)
-      const swapped = i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]
-      if (swapped) least = Math.min(least, rows[i - 2]![j - 2]! + 1)
-      rows[i]!.push(least)
-    }
-  }
-  return rows[a.length]![b.length]!
 }

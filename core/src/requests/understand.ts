@@ -1,7 +1,7 @@
 import { readFormula } from '../calculus/readFormula'
 import { namesIn } from '../formula/tree'
 import { allKinds, isCurveMaker } from '../statements'
-import { curveMakers, freshName, readingOf } from '../study/edits/names'
+import { curveMakers, readingOf } from '../study/edits/names'
 import type { Study } from '../study/schema'
 import type { SpanText } from '../vocabulary/members'
 import { asDefined } from './definitions'
@@ -49,6 +49,8 @@ interface Said {
   typed: string
   text: string
   study: Study
+  place: string | null
+  span: SpanText | null
   make(words: readonly string[]): Offer[]
   direct(): readonly Offer[]
 }
@@ -70,6 +72,8 @@ export function understand(
     typed,
     text: withoutLeadIn(asDefined(typed)),
     study,
+    place,
+    span,
     make: (words) => linesFor(words, study, place, span),
     direct: () => (direct ??= directOffers(typed, study, place, span)),
   }
@@ -142,10 +146,10 @@ function asRequest(said: Said): Understood {
 }
 
 /** A request whose words have slips, as it was probably meant. */
-function asMeant({ typed, study }: Said): Understood | null {
+function asMeant({ typed, study, place, span }: Said): Understood | null {
   const mended = withoutSlips(typed)
   if (!mended) return null
-  const anew = understand(mended.text, study)
+  const anew = understand(mended.text, study, place, span)
   return anew.offers.length > 0 && anew.unread.length === 0
     ? { ...anew, unread: mended.words, meant: mended.text }
     : null
@@ -206,9 +210,7 @@ function unknownWords(text: string, study: Study): string[] {
   const names = [...curveMakers(study), ...study.sliders].map(({ name }) => name)
   return tokensOf(text).flatMap(({ word, plain }) => {
     const isNumber = /^[\d.,−-]+$/.test(plain)
-    const isName = names.some(
-      (name) => word.replace(/['’′″()\p{L}]*$/u, '') === '' && word.startsWith(name),
-    )
+    const isName = names.includes(word.replace(/['’′″]*(?:\([^()]*\))?$/, ''))
     return isNumber || isName || joining.has(plain) || isKnownWord(plain) ? [] : [word]
   })
 }
@@ -229,8 +231,7 @@ function asFormula(text: string, study: Study, make: Said['make']): readonly Off
   )
   const parsed = readFormula(called, readingOf(study))
   if (!parsed.ok || namesIn(parsed.tree).size === 0) return []
-  const name =
-    ['g', 'h', 'r', 'p'].find((one) => freshName(study, one) === one) ?? freshName(study, 'g')
+  const name = readerContext(study).free('g', 'h', 'r', 'p')
   return make([`let ${name}(${letter}) = ${called}`])
 }
 

@@ -1,11 +1,6 @@
-import { say, startStudy, workOut } from '..'
+import { toldLast } from './fixtures/testing'
 
-function measured(start: string, words: string) {
-  const said = say(startStudy(start), words)
-  if ('problem' in said) throw new Error(said.problem)
-  return workOut(said.study).lines.at(-1)!
-}
-const sizeOf = (start: string, words: string) => measured(start, words).readouts[0]!.value!
+const sizeOf = (start: string, words: string) => toldLast(start, words).readouts[0]!.value!
 
 // Worked examples of Stewart, Calculus, and OpenStax, Calculus Volume 2, from memory; the closed
 // forms were worked again by hand.
@@ -27,27 +22,27 @@ test.each([
 })
 
 test('an exact form where one is proven', () => {
-  expect(measured('f(x) = √x for 0 <= x <= 4', 'volume').readouts[0]!.text).toContain('25.133')
+  expect(toldLast('f(x) = √x for 0 <= x <= 4', 'volume').readouts[0]!.text).toContain('25.133')
 })
 
 test('what is broken has no length, and the way out is told', () => {
-  const { problems, readouts } = measured('f(x) = floor x for 0 <= x <= 3', 'length')
+  const { problems, readouts } = toldLast('f(x) = floor x for 0 <= x <= 3', 'length')
   expect(readouts).toEqual([])
   expect(problems[0]!.message).toMatch(/broken at x = 1/)
   expect(problems[0]!.fix).toBe('choose a span without the break')
 })
 
 test('a length without bound, and a solid without bound, are none', () => {
-  const length = measured('f(x) = 1/x for 0 <= x <= 1', 'length')
+  const length = toldLast('f(x) = 1/x for 0 <= x <= 1', 'length')
   expect(length.readouts).toEqual([])
   expect(length.problems[0]!.message).toMatch(/broken|without bound/)
-  const solid = measured('f(x) = 1/x for 0 <= x <= 1', 'volume')
+  const solid = toldLast('f(x) = 1/x for 0 <= x <= 1', 'volume')
   expect(solid.problems[0]!.message).toMatch(/grows without bound/)
   // ∫ π x^(−2/3) dx over [0, 1] is 3π, though the curve has a pole at the end.
   expect(sizeOf('f(x) = x^(-1/3) for 0 <= x <= 1', 'volume')).toBeCloseTo(3 * Math.PI, 6)
 })
 
 test('both sides of the axis do not turn into each other', () => {
-  const { problems } = measured('f(x) = x^2 + 1 for -1 <= x <= 1', 'volume about the y-axis')
+  const { problems } = toldLast('f(x) = x^2 + 1 for -1 <= x <= 1', 'volume about the y-axis')
   expect(problems[0]!.fix).toBe('choose a span on one side of x = 0')
 })

@@ -83,22 +83,17 @@ export const measureKind: StatementKind<MeasureLine> = {
     const found = context.memo(curve, key, () => ({ f, size: integrate(f, from, to) }))
     if (!Number.isFinite(found.size.value)) return failed(noSize(line, found.size, context))
     const { decimals } = context
+    const lane = { curve: line.curve, order: line.order }
     const out = numberReadout(line.measure, found.size.value, '', decimals)
     const form = exactSize(line, found, [from, to], context)
     return {
       ...emptyResult,
       readouts: [{ ...out, ...(form ? { exact: form } : {}) }],
-      marks: [
-        {
-          kind: 'shade',
-          id: 'measured',
-          layer: 'insides',
-          lane: { curve: line.curve, order: line.order },
-          from,
-          to,
-          of: { curve: line.curve, order: line.order },
-        },
-      ].slice(0, line.measure === 'volume' ? 1 : 0) as typeof emptyResult.marks,
+      // What turns into a solid is the area; a length and a surface are the curve's own.
+      marks:
+        line.measure === 'volume'
+          ? [{ kind: 'shade', id: 'measured', layer: 'insides', lane, from, to, of: lane }]
+          : [],
       notes: [rule(line, context)],
     }
   },
@@ -138,10 +133,10 @@ function integrand(
   const size = least >= 0 ? height : `abs(${height})`
   const piece = `√(1 + (${slope})^2)`
   if (line.measure === 'length') return piece
-  const radius = line.about === 'across' ? size : letter
-  if (line.measure === 'surface')
-    return `2π·${from >= 0 || line.about === 'across' ? radius : `abs(${radius})`}·${piece}`
-  return line.about === 'across' ? `π·(${height})^2` : `2π·abs(${letter})·${size}`
+  const away = from >= 0 ? letter : `abs(${letter})`
+  const isAcross = line.about === 'across'
+  if (line.measure === 'surface') return `2π·${isAcross ? size : away}·${piece}`
+  return isAcross ? `π·(${height})^2` : `2π·${away}·${size}`
 }
 
 /** What no length or solid can be taken of. */

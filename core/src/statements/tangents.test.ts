@@ -1,12 +1,10 @@
-import { say, startStudy, workOut } from '..'
+import { toldLast } from './fixtures/testing'
 
 /** The places of contact and the lines, as the table has them. */
 function tangentsTo(start: string, words: string) {
-  const said = say(startStudy(start), words)
-  if ('problem' in said) throw new Error(said.problem)
-  const { tables, verdict, notes } = workOut(said.study).lines.at(-1)!
+  const { sentence, tables, verdict, notes } = toldLast(start, words)
   const rows = tables[0]?.rows ?? []
-  return { sentence: said.sentence, rows, complete: verdict?.complete, notes, verdict }
+  return { sentence, rows, complete: verdict?.complete, notes, verdict }
 }
 
 // OpenStax, Calculus Volume 1, and Stewart, Calculus: exercises of these kinds, from memory; worked

@@ -1,4 +1,5 @@
 import { spellings } from '../../functions'
+import { slipsBetween } from '../slips'
 import type { Names, Token } from './token'
 
 /** One thing that letters may be made of. */
@@ -76,28 +77,13 @@ export function vocabulary({ variable, names, curves }: Names): Known[] {
   return known.sort((a, b) => b.text.length - a.text.length)
 }
 
-/** The number of single-letter edits from one word to another, for "did you mean". */
-function editDistance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, i) => i)
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i]
-    for (let j = 1; j <= b.length; j++) {
-      next.push(
-        Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)),
-      )
-    }
-    row = next
-  }
-  return row[b.length]!
-}
-
 /** The function whose spelling a strange word comes closest to, if one is near. */
 export function closestFunction(word: string): string | undefined {
   // Nobody misspells a function at such length, and the distance is costly for long words.
   if (word.length > 12) return undefined
   const lower = word.toLowerCase()
   return Object.keys(spellings)
-    .map((text) => ({ text, distance: editDistance(lower, text) }))
+    .map((text) => ({ text, distance: slipsBetween(lower, text) }))
     .filter(({ text }) => text.length > 2 || text === 'ln')
     .filter(({ text, distance }) => distance <= (text.length > 3 ? 2 : 1) || lower === text)
     .sort((a, b) => a.distance - b.distance)[0]?.text

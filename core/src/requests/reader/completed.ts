@@ -26,8 +26,9 @@ export function completed<T>(
       .slice(words.length - last)
       .join(' ')
       .toLowerCase()
+    // One letter behind others begins too much.
+    if (kept !== '' && begun.length < 3) continue
     for (const phrase of phrases) {
-      if (kept !== '' && begun.length < 3) continue
       if (!phrase.startsWith(begun) || phrase === begun || tried >= mostTried) continue
       tried += 1
       lists.push(find(`${kept} ${phrase}`.trim()))

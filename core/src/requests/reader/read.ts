@@ -3,7 +3,7 @@ import { joining, tokensOf } from '../joining'
 import { type Asked, asks } from './asks'
 import { inOneWay } from './inOneWay'
 import { asPattern, letters } from './grammar'
-import { type PartName, takeParts } from './parts'
+import { type PartName, type Parts, takeParts } from './parts'
 
 /** What a request says, in the words of the lines. */
 export interface Reading {
@@ -147,7 +147,6 @@ function readOnce(text: string, context: ReaderContext): Reading | null {
     (Object.keys(taken.words) as PartName[])
       .filter((name) => !uses.includes(name))
       .flatMap((name) => tokensOf(taken.words[name]!).filter(({ plain }) => !joining.has(plain)))
-      .map(({ word }) => word)
   const bare = impliedBy(asked, words, curves)
   if (bare) return { own: bare, equal: refs.length === 0 ? bare.length : 1, unread: [] }
 
@@ -155,9 +154,11 @@ function readOnce(text: string, context: ReaderContext): Reading | null {
     const phrase = longestIn(phrases, words)
     if (phrase === null) return []
     const two = 'both' in ask
-    const built = two
-      ? pairsOf(refs, curves).map(([a, b]) => ask.both(a, b, asked))
-      : singles(refs, curves).map((ref) => ask.own(ref, asked))
+    const builtOf = (from: Asked) =>
+      two
+        ? pairsOf(refs, curves).map(([a, b]) => ask.both(a, b, from))
+        : singles(refs, curves).map((ref) => ask.own(ref, from))
+    const built = builtOf(asked)
     const own = built.flatMap((lines) => (lines ? lines.slice(0, 1) : []))
     if (own.length === 0) return []
     const rest = built.flatMap((lines) => lines?.slice(1) ?? [])
@@ -165,19 +166,49 @@ function readOnce(text: string, context: ReaderContext): Reading | null {
       ({ plain }) =>
         !phrase.includes(plain) && !also.has(plain) && !joining.has(plain) && plain !== letter,
     )
+    const why = ask.why?.(singles(refs, curves)[0]!, asked) ?? ''
+    const answered =
+      why === '' ? ask.uses.filter((name) => answersTo(name, asked, built, builtOf)) : ask.uses
     const unread = [
       ...left.map(({ word }) => word),
-      ...unused(ask.uses),
+      ...unused(answered)
+        .filter(({ plain }) => !also.has(plain))
+        .map(({ word }) => word),
       ...refs.slice(two ? 2 : 1).map(curveText),
     ]
     const weight = phrase.filter((word) => !joining.has(word)).length + phrase.length / 100
-    const why = ask.why?.(singles(refs, curves)[0]!, asked) ?? ''
     return [{ own: [...own, ...rest], equal: own.length, unread, weight, why }]
   })
   const best = fits.sort((a, b) => a.unread.length - b.unread.length || b.weight - a.weight)[0]
   if (!best || (best.weight < 1 && best.unread.length > 0)) return null
   const { own, equal, unread, why } = best
   return { own, equal, unread: [...new Set(unread)], ...(why === '' ? {} : { why }) }
+}
+
+/** Other values than anyone types, for each part that can be said. */
+const others: Readonly<Omit<Required<Parts>, 'refs'>> = {
+  ...{ place: '7919', openFrom: '7919', count: '7919', step: '7919', slope: '7919', h: '7919' },
+  ...{ pair: ['7919', '7920'], point: { x: '7919', y: '7919', on: false }, degree: '3' },
+  ...{ span: { from: '7919', to: '7920' }, compared: { relation: '=', target: '7919' } },
+  ...{ start: { at: '7919', value: '7919' }, plus: '7919', taken: 'itself', about: 'w' },
+  ...{ rule: 'upper', side: 'left', axis: 'y', readAs: 'velocity' },
+}
+
+/**
+ * Whether what is built hangs on a part: with another value, or without it, it is something else. What
+ * is the same all the same does not answer to it, whatever it says it uses.
+ */
+function answersTo<T>(
+  name: PartName,
+  asked: Asked,
+  built: T,
+  builtOf: (asked: Asked) => T,
+): boolean {
+  if (name === 'refs' || asked.parts[name] === undefined) return true
+  const same = JSON.stringify(built)
+  const differs = (parts: Parts) => JSON.stringify(builtOf({ ...asked, parts })) !== same
+  const { [name]: _, ...rest } = asked.parts
+  return differs({ ...asked.parts, [name]: others[name] }) || differs(rest)
 }
 
 /** A curve by itself, or called at a place, asks without a word. */

@@ -1,13 +1,7 @@
-import { say, startStudy, workOut } from '../..'
+import { toldLast } from '../fixtures/testing'
 
 function told(start: string, ...words: string[]) {
-  let study = startStudy(start)
-  for (const one of words) {
-    const said = say(study, one)
-    if ('problem' in said) throw new Error(said.problem)
-    study = said.study
-  }
-  const line = workOut(study).lines.at(-1)!
+  const line = toldLast(start, ...words)
   const value = (id: string) => line.readouts.find((r) => r.id === id)?.value
   return { ...line, value, texts: line.conclusions.map(({ text }) => text) }
 }

@@ -1,16 +1,6 @@
 import fc from 'fast-check'
 import { evaluate as byMathjs } from 'mathjs'
-import { say, startStudy, workOut } from '../..'
-
-function told(start: string, ...words: string[]) {
-  let study = startStudy(start)
-  for (const one of words) {
-    const said = say(study, one)
-    if ('problem' in said) throw new Error(said.problem)
-    study = said.study
-  }
-  return workOut(study).lines.at(-1)!
-}
+import { toldLast } from '../fixtures/testing'
 
 // Each set by hand.
 test.each([
@@ -29,22 +19,22 @@ test.each([
   ['ln x for 0<=x<=3', 'where is f negative', 'f < 0 on (0, 1).'],
   ['sin x for 0<=x<=pi', 'where is f positive', 'f > 0 on (0, 3.142).'],
 ])('%s, %s', (formula, words, set) => {
-  const line = told(`f(x) = ${formula}`, words)
+  const line = toldLast(`f(x) = ${formula}`, words)
   expect(line.notes).toEqual([set])
   expect(line.verdict!.complete).toBe(true)
 })
 
 test('one curve above another, and a rate above a number', () => {
-  expect(told('f(x) = x^2 for -2<=x<=2', 'let g(x) = x + 2', 'where f > g').notes).toEqual([
+  expect(toldLast('f(x) = x^2 for -2<=x<=2', 'let g(x) = x + 2', 'where f > g').notes).toEqual([
     'f > g on [−2, −1).',
   ])
-  const line = told('f(x) = x^2 for -2<=x<=2', "where f' >= 2")
+  const line = toldLast('f(x) = x^2 for -2<=x<=2', "where f' >= 2")
   expect(line.sentence).toBe('Where is f′ ≥ 2 on [−2, 2]')
   expect(line.notes).toEqual(['f′ ≥ 2 on [1, 2].'])
 })
 
 test('nothing is claimed where zeros lie without end', () => {
-  const line = told('f(x) = x sin(1/x) for -1<=x<=1', 'where f > 0')
+  const line = toldLast('f(x) = x sin(1/x) for -1<=x<=1', 'where f > 0')
   expect(line.verdict!.text).toMatch(/^Not settled on/)
   for (const [, a, b] of line.notes[0]!.matchAll(/[[(](\S+), (\S+)[\])]/g)) {
     const [from, to] = [a, b].map((end) => Number(end!.replace('−', '-')))
@@ -57,7 +47,7 @@ test('a place belongs to the set exactly if the inequality holds there (mathjs)'
   fc.assert(
     fc.property(whole, whole, whole, fc.constantFrom('>', '>=', '<', '<='), (p, q, r, relation) => {
       const formula = `(x - (${p}))*(x - (${q}))*(x - (${r}))`
-      const [note] = told(`f(x) = ${formula} for -5<=x<=5`, `where f ${relation} 0`).notes
+      const [note] = toldLast(`f(x) = ${formula} for -5<=x<=5`, `where f ${relation} 0`).notes
       const parts = [...note!.matchAll(/([[(])(\S+), (\S+)([\])])/g)].map(
         ([, open, a, b, close]) => ({
           from: Number(a!.replace('−', '-')),

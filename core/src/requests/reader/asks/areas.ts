@@ -23,7 +23,11 @@ function area(ref: CurveRef, { parts, words }: Asked): string[] {
   if (openFrom !== undefined && count === undefined && rule === undefined && !/\bsum/.test(words)) {
     return [`accumulate ${name} from ${openFrom}`]
   }
-  return [`area under ${name}${over(parts)}${strips === '' ? '' : ` with ${strips}`}`]
+  // With strips an area from 1 runs to the end of the curve.
+  const from = openFrom === undefined ? {} : { span: { from: openFrom } }
+  return [
+    `area under ${name}${over({ ...parts, ...from })}${strips === '' ? '' : ` with ${strips}`}`,
+  ]
 }
 
 /** Areas by strips and between curves, accumulations, lengths and volumes. */
@@ -55,6 +59,9 @@ export const areasAsks: readonly Ask[] = [
     also: 'function, general, area, under, find, integral, change',
     uses: ['openFrom', 'start', 'plus', 'taken'],
     own: (ref, { parts }) => {
+      const { openFrom, start } = parts
+      // One that begins at 1 and has a value at 0 is no area from either.
+      if (openFrom !== undefined && start && openFrom !== start.at) return null
       const from = parts.openFrom ?? parts.start?.at
       const more = parts.plus ?? parts.start?.value
       const plus = more === undefined ? '' : ` plus ${more}`

@@ -51,7 +51,7 @@ function takeCurves(taken: Taken, around: Around): void {
       parts.refs.push({ curve: name, order: countPrimes(primes) })
       if (!free) {
         parts.place = place
-        taken.words.place = ''
+        taken.words.place = place
       }
       return gap
     },
