@@ -91,7 +91,8 @@ export type { Finding } from './scene/findings'
 export type { Findings } from './scene/ground'
 export { laneTitle } from './scene/lane'
 export type { Bar, Flag, LaneScene, Scene } from './scene/picture'
-export { createSceneMaker, frameOf, type SceneMaker } from './scene/scene'
+export { fitOrWhole } from './scene/fitting'
+export { createSceneMaker, type SceneMaker } from './scene/scene'
 export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type RangeFound } from './features/range'
 export { thumbnail } from './scene/thumbnail'
@@ -105,6 +106,7 @@ export {
 } from './statements'
 export { actionsOf } from './study/actions'
 export type {
+  CurveResult,
   ChartSeries,
   LineAction,
   LineProblem,

@@ -21,6 +21,7 @@ import { asDefined } from './definitions'
 import { plainRequest } from './leadIn'
 import { nothingOffered } from './nothingOffered'
 import type { Study } from '../study/schema'
+import { isOpen, spanInFrame, withWindow } from '../study/windows'
 import type { Offer } from './offer'
 import { sliderAsked } from './sliders'
 
@@ -34,7 +35,11 @@ const requestFor = (
 ): Request => ({
   text: plainRequest(asDefined(text), study.variable.letter, curveMakers(study)),
   variable: study.variable,
-  curves: curveMakers(study).map((line) => ({ name: line.name, ...ownSpan(line, study) })),
+  curves: curveMakers(study).map((line) => ({
+    name: line.name,
+    ...ownSpan(line, study),
+    everywhere: isOpen(line),
+  })),
   measured: curveMakers(study).flatMap((l) => (isMeasured(l) ? [l.name] : [])),
   sliders: study.sliders.filter((s) => s.place).map((s) => s.name),
   otherSliders: study.sliders.filter((s) => !s.place).map((s) => s.name),
@@ -49,6 +54,7 @@ function ownSpan(line: CurveMaker, study: Study): SpanText {
     const under = curveMakers(study).find((l) => l.name === name && l !== line)
     return under ? ownSpan(under, study) : { from: '0', to: '1' }
   }
+  if (isOpen(line)) return spanInFrame(study, line)
   return kindOf(line).curve!.span(line, spanOf)
 }
 
@@ -91,10 +97,15 @@ function toOffers(proposals: Proposal<Statement>[], study: Study): Offer[] {
   const seen = new Set<string>()
   return proposals
     .map(({ line, newSliders }): Offer => {
-      const edit = addLine(line, newSliders)
-      const next = edit(study)
-      const added = next.lines.at(-1)!
-      return { sentence: sentenceText(evaluate(next).sentences.get(added.id)!), edit }
+      const add = addLine(line, newSliders)
+      const next = add(study)
+      const { id } = next.lines.at(-1)!
+      // What the frame opens on is only looked for when the line is added.
+      const edit: Edit = (now) => {
+        const added = add(now)
+        return withWindow(added.lines.at(-1)!.id)(added)
+      }
+      return { sentence: sentenceText(evaluate(next).sentences.get(id)!), edit }
     })
     .filter(({ sentence }) => !seen.has(sentence) && seen.add(sentence))
     .slice(0, mostOffers)

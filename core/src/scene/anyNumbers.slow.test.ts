@@ -26,7 +26,9 @@ function numbersOf(picture: unknown): { broken: string[]; longest: number } {
 function over(from: string, to: string): Study {
   const made = createStudy('x')
   if (!made.ok) throw new Error('x is a formula')
-  const lines = made.study.lines.map((l) => (l.kind === 'curve' ? { ...l, span: { from, to } } : l))
+  const lines = made.study.lines.map((l) =>
+    l.kind === 'curve' ? { ...l, span: { from, to }, window: null } : l,
+  )
   return { ...made.study, lines }
 }
 

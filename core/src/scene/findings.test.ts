@@ -11,7 +11,9 @@ function sceneOf(formula: string, span: [string, string], orders: number[], stal
   const [line] = created.study.lines
   const spanned: Study = {
     ...created.study,
-    lines: [{ ...line!, span: { from: span[0], to: span[1] } } as typeof line & object],
+    lines: [
+      { ...line!, span: { from: span[0], to: span[1] }, window: null } as typeof line & object,
+    ],
   }
   const study = orders.reduce((s, order) => toggleLane('f', order)(s), spanned)
   const evaluation = createEvaluator()(study)

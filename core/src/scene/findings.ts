@@ -161,12 +161,20 @@ const onTheEdge = 0.5
  * Features of a curve that its frame does not show: turning points, zeros and inflections outside
  * it, and neighbours of one kind that lie within 2 pixels of each other; for turning points across or
  * upwards, as a wiggle without height is as invisible as one without width. Where turning points
- * are that near, the zeros and inflections among them go without saying. Null where all can be seen.
+ * are that near, the zeros and inflections among them go without saying. With a window, only what lies
+ * in that or in the frame counts. Null where all can be seen.
  */
-export function hiddenFeatures({ examination }: Finding, frame: Frame): Hidden | null {
-  const turning = unseen(examination.turningPoints, frame, true)
+export function hiddenFeatures(
+  { examination }: Finding,
+  frame: Frame,
+  window: readonly [number, number] | null = null,
+): Hidden | null {
+  // Of a curve without a span there is always more further out: its window is what is looked for.
+  const counts = ({ x }: Point) =>
+    !window || (x >= Math.min(window[0], frame.x[0]) && x <= Math.max(window[1], frame.x[1]))
+  const turning = unseen(examination.turningPoints.filter(counts), frame, true)
   const others = (points: readonly Point[]) => {
-    const { outside, crowded } = unseen(points, frame, false)
+    const { outside, crowded } = unseen(points.filter(counts), frame, false)
     return turning.crowded.length > 0 ? outside : inOrder(outside, crowded)
   }
   const groups = [

@@ -18,6 +18,8 @@ export interface Ground {
   viewport: Viewport
   findings: Findings
   x: readonly [number, number]
+  /** The frame before it was widened for lanes with equal scale, whose heights it decides. */
+  unwidened: readonly [number, number]
   width: number
   ticks: readonly PlacedTick[]
   /** A frame can be too narrow or too wide for any screen. */

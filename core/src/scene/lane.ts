@@ -87,28 +87,49 @@ function curvesOfLane(lane: Lane, curve: CurveResult, ground: Ground): LaneCurve
   return { curve, f, over, marked, index: [...curves.keys()].indexOf(lane.curve) }
 }
 
-function heightsOf(lane: Lane, { curve, f, over }: LaneCurves, ground: Ground) {
+/**
+ * How wide the frame must be for a lane with equal scale to show all of its heights; 0 where it has
+ * another scale, or nothing to show.
+ */
+export function widthForEqualScale(lane: Lane, ground: Ground): number {
+  const { evaluation, viewport, width } = ground
+  const height = viewport.heights[lane.id] ?? 0
+  const found = evaluation.curves.get(lane.curve)
+  if (!lane.equalScale || lane.frame || !found?.ok || !(height > 0)) return 0
+  const [low, high] = fittedOf(lane, curvesOfLane(lane, found.curve, ground), ground)
+  return ((high - low) / height) * width
+}
+
+function heightsOf(lane: Lane, curves: LaneCurves, ground: Ground) {
   const { x, width, viewport, keeper } = ground
   const height = viewport.heights[lane.id] ?? 0
-  const reached = (ground.marksOf.get(`${lane.curve}:${lane.order}`) ?? []).flatMap(({ mark }) =>
-    reachedBy(mark),
-  )
-  const seen = [Math.max(x[0], curve.from), Math.min(x[1], curve.to)]
-  const fitted = keeper.keep(
-    `${lane.id}.fit`,
-    [f, ...seen, ...reached, ...over.map((o) => o.f)],
-    () => {
-      const drawn = (d: { f: DrawnFunction; curve: CurveResult }): Drawn => ({
-        f: d.f,
-        from: d.curve.from,
-        to: d.curve.to,
-      })
-      return fittedHeights(drawn({ f, curve }), over.map(drawn), x, reached)
-    },
-  )
+  const fitted = fittedOf(lane, curves, ground)
   const held = viewport.held?.get(lane.id)
   const [y0, y1] = shownHeights(lane, held, fitted, x, { width, height })
   return keeper.keep(`${lane.id}.y`, [y0, y1], () => [y0, y1] as const)
+}
+
+function fittedOf(lane: Lane, { curve, f, over }: LaneCurves, ground: Ground) {
+  const { keeper, evaluation } = ground
+  const x = lane.equalScale ? ground.unwidened : ground.x
+  // What a study opens on has round bounds; those someone has chosen are followed to the pixel.
+  const isRound = evaluation.study.frame === null
+  const reached = (ground.marksOf.get(`${lane.curve}:${lane.order}`) ?? []).flatMap(({ mark }) =>
+    reachedBy(mark),
+  )
+  const seen = [Math.max(x[0], curve.reach.from), Math.min(x[1], curve.reach.to)]
+  return keeper.keep(
+    `${lane.id}.fit`,
+    [f, ...seen, isRound, ...reached, ...over.map((o) => o.f)],
+    () => {
+      const drawn = (d: { f: DrawnFunction; curve: CurveResult }): Drawn => ({
+        f: d.f,
+        ...d.curve.reach,
+        isOpen: d.curve.window !== null,
+      })
+      return fittedHeights(drawn({ f, curve }), over.map(drawn), x, reached, isRound)
+    },
+  )
 }
 
 /** Everything a lane shows, from the ground up. */
@@ -163,8 +184,9 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
 /** The curve as strokes: quick ones while something moves, careful ones when it has ended. */
 function strokesOf(lane: Lane, { curve, f }: LaneCurves, frame: Frame, ground: Ground): Stroke[] {
   const { keep, known } = ground.keeper
-  const sampled = [f, curve.from, curve.to, frame]
-  const sample = (care: boolean) => () => sampleCurve(f, curve.from, curve.to, frame, care)
+  const { from, to } = curve.reach
+  const sampled = [f, from, to, frame]
+  const sample = (care: boolean) => () => sampleCurve(f, from, to, frame, care)
   return (
     known<Stroke[]>(`${lane.id}.strokes`, sampled) ??
     (ground.viewport.hurried
@@ -183,8 +205,10 @@ function hiddenIn(
 ): LaneScene['hidden'] {
   if (!finding || finding.stale || lane.order !== 0) return null
   const { letter } = evaluation.study.variable
-  return keeper.keep(`${lane.id}.hidden`, [finding, frame, letter, strokes], () => {
-    const found = hiddenFeatures(finding, frame)
+  const curve = evaluation.curves.get(lane.curve)
+  const window = curve?.ok === true ? curve.curve.window : null
+  return keeper.keep(`${lane.id}.hidden`, [finding, frame, letter, strokes, window], () => {
+    const found = hiddenFeatures(finding, frame, window)
     if (!found) return null
     const { from, to } = found
     const sentence = hiddenSentence(found, letter)
@@ -204,7 +228,15 @@ function insetOf(
   if (!stretch) return { inset: null, tied: [] }
   const finding = findings.get(lane.curve)
   const inset = keeper.keep(`${lane.id}.inset`, [stretch, f, frame, strokes, finding, index], () =>
-    makeInset(stretch, f, [curve.from, curve.to], frame, strokes, finding, curveInk(index)),
+    makeInset(
+      stretch,
+      f,
+      [curve.reach.from, curve.reach.to],
+      frame,
+      strokes,
+      finding,
+      curveInk(index),
+    ),
   )
   if (!inset) return { inset, tied: [] }
   const tied = keeper.keep(`${lane.id}.inset.tie`, [inset, frame, f], () =>

@@ -1,13 +1,15 @@
 import type { DrawnFunction, Mark } from '../statements/contract'
 import { equalHeights } from '../study/framing'
 import type { Study } from '../study/schema'
-import { fitHeights } from './fit'
+import { fitFeatures, fitHeights } from './fit'
 
 /** A function with the stretch it is drawn over. */
 export interface Drawn {
   f: DrawnFunction
   from: number
   to: number
+  /** Whether it goes on to both sides, as nobody has asked for a span. */
+  isOpen: boolean
 }
 
 /** Heights that a mark must reach: a point a line leads to, and the foot of an area. */
@@ -18,17 +20,21 @@ export const reachedBy = (mark: Mark): number[] =>
       ? [0]
       : []
 
+const heightsOn = ({ f, isOpen }: Drawn, from: number, to: number, isRound: boolean) =>
+  isOpen ? fitFeatures(f, from, to, isRound) : fitHeights(f, from, to)
+
 /** The heights of a curve in a frame, with what marks reach and what lies over it. */
 export function fittedHeights(
   own: Drawn,
   over: readonly Drawn[],
   [x0, x1]: readonly [number, number],
   reached: readonly number[],
+  isRound: boolean,
 ): [number, number] {
   const inside = ({ from, to }: Drawn) => [Math.max(x0, from), Math.min(x1, to)] as const
   const seen = inside(own)
   const [least, most] =
-    seen[0] < seen[1] ? fitHeights(own.f, ...seen) : fitHeights(own.f, own.from, own.to)
+    seen[0] < seen[1] ? heightsOn(own, ...seen, isRound) : fitHeights(own.f, own.from, own.to)
   const air = (Math.max(most, ...reached) - Math.min(least, ...reached)) * 0.06
   const heights: [number, number] = [
     Math.min(least, ...reached.map((y) => y - air)),
@@ -37,7 +43,7 @@ export function fittedHeights(
   return over.reduce<[number, number]>((all, o) => {
     const [a, b] = inside(o)
     if (!(a < b)) return all
-    const [low, high] = fitHeights(o.f, a, b)
+    const [low, high] = heightsOn(o, a, b, isRound)
     return [Math.min(all[0], low), Math.max(all[1], high)]
   }, heights)
 }

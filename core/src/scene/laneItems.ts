@@ -125,7 +125,7 @@ function overlaid(lane: Lane, { over }: LaneCurves, frame: Frame, ground: Ground
   const drawn = over.map((o) => {
     const part = `over.${o.name}.${o.order}`
     const strokes = keep(`${lane.id}.${part}.strokes`, [o.f, o.curve, frame, hurried], () =>
-      sampleCurve(o.f, o.curve.from, o.curve.to, frame, hurried !== true),
+      sampleCurve(o.f, o.curve.reach.from, o.curve.reach.to, frame, hurried !== true),
     )
     const path = keep(`${lane.id}.${part}.path`, [strokes, o.curve], (): Item => ({
       kind: 'path',

@@ -53,7 +53,7 @@ describe('the marker of a line', () => {
   })
 
   test('points of a table take it too', () => {
-    const table = made('f(x) = x^3 - 2x', 'table of f over [-2, 2] by 1')
+    const table = made('f(x) = x^3 - 2x for [-10, 10]', 'table of f over [-2, 2] by 1')
     const points = (study: Study) => {
       const item = itemsOf(study).find((i) => i.kind === 'path' && i.key.endsWith('.f(x)'))
       return item?.kind === 'path' ? item : undefined
@@ -85,7 +85,7 @@ describe('the words of a line', () => {
   test('stand beside its point, and before what the point says already', () => {
     const tangent = look(made('f(x) = x^3 - 2x', 'tangent'), 1, { label: 'boat' })
     expect(labels(tangent).map((l) => l.text)).toContain('boat')
-    const value = look(made('f(x) = x^3 - 2x + 1', 'value of f'), 1, { label: 'depth' })
+    const value = look(made('f(x) = x^3 - 2x + 1 for [-4, 4]', 'value of f'), 1, { label: 'depth' })
     expect(labels(value).some((l) => l.text === 'depth 1.000')).toBe(true)
   })
 
@@ -140,7 +140,7 @@ describe('labels of features', () => {
 
 describe('labels hang on a thing', () => {
   const zeros = (formula: string) => {
-    const study = made(formula, 'zeros of f')
+    const study = made(`${formula} for [-10, 10]`, 'zeros of f')
     return { study, id: study.lines.at(-1)!.id }
   }
   const slid = (study: Study, formula: string): Study => ({
@@ -209,7 +209,7 @@ describe('trails', () => {
     )
 
   test('of an accumulated area grow with the place, and are gone when switched off', () => {
-    const study = made('f(x) = 2x', 'accumulate', 'value of A')
+    const study = made('f(x) = 2x for [-10, 10]', 'accumulate', 'value of A')
     const value = study.lines.at(-1)!.id
     const lane = study.lanes.findIndex((l) => l.curve === 'A')
     const trailing = changeLine(value, { trail: true })(setSlider('a', -5)(study))
@@ -221,7 +221,7 @@ describe('trails', () => {
   })
 
   test('each of its points lies on the curve', () => {
-    const study = made('f(x) = 2x', 'value of f')
+    const study = made('f(x) = 2x for [-10, 10]', 'value of f')
     const id = study.lines.at(-1)!.id
     const result = createEvaluator()(changeLine(id, { trail: true })(setSlider('a', 7)(study)))
     const trail = result.lines.get(id)!.marks.find((m) => m.kind === 'points')!

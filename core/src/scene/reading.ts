@@ -36,7 +36,7 @@ export function readCurveAt(
   const decimals = Math.max(0, Math.min(12, Math.ceil(-Math.log10(perPixel))))
   const x = Number((scene.x[0] + pointer.x * perPixel).toFixed(decimals))
   const { curve } = found
-  if (x < curve.from || x > curve.to) return null
+  if (x < curve.reach.from || x > curve.reach.to) return null
   const [value = NaN, slope = NaN] = curve.drawn(lane.order).derivatives(x, 1)
   if (!Number.isFinite(value)) return null
   const at = { x: toPixelX(frame, x), y: toPixelY(frame, value) }

@@ -133,7 +133,7 @@ test('the slope triangle runs over one, or a power of ten that fits', () => {
 
 describe('the scene', () => {
   const start = (): Study => {
-    const created = createStudy('q(t) = 6 + 4 sin(0.9t) - 0.3t')
+    const created = createStudy('q(t) = 6 + 4 sin(0.9t) - 0.3t for [-10, 10]')
     if (!created.ok) throw new Error('unreadable')
     const open = toggleLane('q', 1)(created.study)
     return offersFor('tangent', open, null)[0]!.edit(open)

@@ -4,8 +4,8 @@ import { fitSpan } from './fit'
 import { canBeDrawn, toPixelX } from './frame'
 import { createKeeper, type Keeper } from './keeper'
 import type { LabelSides } from './labels'
-import type { Findings } from './ground'
-import { makeLane } from './lane'
+import type { Findings, Ground } from './ground'
+import { makeLane, widthForEqualScale } from './lane'
 import { marksByCurve } from './lineMarks'
 import { looksOf } from './looks'
 import type { Scene, Viewport } from './picture'
@@ -27,14 +27,26 @@ export function createSceneMaker(): SceneMaker {
   }
 }
 
-/** The horizontal frame of a study: as set, or the span of its curves with a little room. */
-export function frameOf(study: Study, evaluation: Evaluation): [number, number] {
+/**
+ * The horizontal frame of a study: as set, or what its curves have to show, which is the span of each
+ * with a little room, or the window of one that is drawn everywhere.
+ */
+function frameOf(study: Study, evaluation: Evaluation): [number, number] {
   if (study.frame) return study.frame
   const spans = [...evaluation.curves.values()].flatMap((c) =>
-    c.ok ? [[c.curve.from, c.curve.to] as const] : [],
+    c.ok ? [c.curve.window ?? fitSpan(c.curve.from, c.curve.to)] : [],
   )
-  if (spans.length === 0) return [-10.7, 10.7]
-  return fitSpan(Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b)))
+  if (spans.length === 0) return [-10, 10]
+  return [Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b))]
+}
+
+/** The frame made so wide that lanes with equal scale show all of their heights. */
+function widened(study: Study, ground: Ground): readonly [number, number] {
+  const [from, to] = ground.x
+  const wide = Math.max(...study.lanes.map((lane) => widthForEqualScale(lane, ground)))
+  if (!(wide > to - from)) return ground.x
+  const middle = (from + to) / 2
+  return [middle - wide / 2, middle + wide / 2]
 }
 
 function makeScene(
@@ -46,7 +58,13 @@ function makeScene(
 ): Scene {
   const { study } = evaluation
   const { width } = viewport
-  const [x0, x1] = viewport.heldX ?? frameOf(study, evaluation)
+  const lookOf = keeper.keep('looks', study.lines, () => looksOf(study.lines))
+  const marksOf = marksByCurve(evaluation)
+  const given = viewport.heldX ?? frameOf(study, evaluation)
+  const unwidened = keeper.keep('unwidened', [...given], () => given)
+  const still = { evaluation, viewport, findings, keeper, sides, marksOf, lookOf, unwidened, width }
+  const isSet = viewport.heldX !== undefined || study.frame !== null
+  const [x0, x1] = isSet ? given : widened(study, { ...still, x: given, ticks: [], across: true })
   const x = keeper.keep('x', [x0, x1], () => [x0, x1] as const)
   const across = canBeDrawn(x)
   const kind = study.display.ticks
@@ -58,10 +76,7 @@ function makeScene(
         : axisTicks(x0, x1, width, 70, true)
     return values.map(({ value, text }) => ({ at: round(toPixelX({ x, width }, value)), text }))
   })
-  const lookOf = keeper.keep('looks', study.lines, () => looksOf(study.lines))
-  const marksOf = marksByCurve(evaluation)
-  const shared = { x, width, ticks, across, marksOf, lookOf }
-  const ground = { evaluation, viewport, findings, keeper, sides, ...shared }
+  const ground = { ...still, x, ticks, across }
   const lanes = study.lanes.map((lane) => makeLane(lane, ground))
   if (!across) return { x, width, ticks, lanes, flags: [], bars: [] }
   return { x, width, ticks, lanes, ...placeOnRuler(evaluation, x, width, keeper) }

@@ -65,7 +65,7 @@ export const betweenKind: StatementKind<BetweenLine> = {
     if (!curve.formula || !other.curve.formula) {
       return failed({ message: 'both curves need a formula for a proven area' })
     }
-    if (from < other.curve.from || to > other.curve.to) {
+    if (from < other.curve.reach.from || to > other.curve.reach.to) {
       return failed({
         message: `the span reaches beyond that of ${line.target}`,
         fix: 'choose a shorter span',

@@ -81,7 +81,7 @@ function placeFactsOf(line: ContinuityLine, context: LineContext) {
   const at = lookAt(line, line.order, context)
   if (at.ok) return factsAt(line, at.at)
   const place = context.number(line.place)
-  const inside = place.ok && place.value >= curve.from && place.value <= curve.to
+  const inside = place.ok && place.value >= curve.reach.from && place.value <= curve.reach.to
   if (!place.ok || !inside) return at
   return lookAtPlace(curve.derivative(line.order).f, place.value, place.exact)
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { accumulate } from '../calculus/accumulate'
+import { accumulateOutwards } from '../calculus/accumulateOutwards'
 import { formatShort } from '../vocabulary/numbers'
 import {
   commonMembers,
@@ -7,6 +8,7 @@ import {
   nameSchema,
   spanSchema,
   unitSchema,
+  windowSchema,
 } from '../vocabulary/members'
 import { nameToLatex, toLatex } from '../language/latex'
 import { toPlain, toText } from '../language/print'
@@ -41,16 +43,33 @@ export const curveLineSchema = z.strictObject({
   /** The last formula that could be read, while the typed one cannot. */
   lastGood: formulaTextSchema.optional(),
   span: spanSchema,
+  /**
+   * What the frame opens on, while nobody has asked for a span: the curve is then drawn wherever one
+   * looks, and its span is only what other lines begin with.
+   */
+  window: windowSchema.nullable().optional(),
 })
 export type CurveLine = z.infer<typeof curveLineSchema>
 
-/** A curve of a formula, over a span. */
+/** A curve of a formula, over a span or, with a window, wherever one looks. */
 export const curveLine = (
   id: string,
   name: string,
   formula: string,
-  span: CurveLine['span'],
-): CurveLine => ({ kind: 'curve', id, name, unit: '', formula, span })
+  { span, window }: Pick<CurveLine, 'span' | 'window'>,
+): CurveLine => ({
+  kind: 'curve',
+  id,
+  name,
+  unit: '',
+  formula,
+  span,
+  ...(window ? { window } : {}),
+})
+
+/** What stands in a line until its window is known. */
+const usualSpan = { from: '-10', to: '10' }
+const usualWindow: [number, number] = [-10, 10]
 
 export const curveKind: StatementKind<CurveLine> = {
   kind: 'curve',
@@ -76,9 +95,17 @@ export const curveKind: StatementKind<CurveLine> = {
           tree ? toLatex(tree) : `\\text{${escapeText(line.formula)}}`
         }`,
       },
-      { text: ' for ' },
-      domainPhrase(line, context),
+      ...(line.window ? [] : [{ text: ' for ' }, domainPhrase(line, context)]),
     ]
+  },
+
+  actions: ({ span, window }, { number }) => {
+    if (window)
+      return [{ id: 'span', label: 'Set a span', does: 'change', change: { window: null } }]
+    const [from, to] = [number(span.from), number(span.to)]
+    if (from === null || to === null || from >= to) return []
+    const label = 'Draw it everywhere'
+    return [{ id: 'span', label, does: 'change', change: { window: [from, to] } }]
   },
 
   evaluate(line, context) {
@@ -102,19 +129,14 @@ export const curveKind: StatementKind<CurveLine> = {
     if (!typed || typed.order > 0 || typed.body.trim() === '') return []
     if (typed.variable && typed.variable !== variable.letter) return []
     if (takenNames(request).has(typed.name)) return []
-    const span = asked ?? curves[0] ?? { from: '-10', to: '10' }
-    return [
-      {
-        line: {
-          kind: 'curve',
-          id: '',
-          name: typed.name,
-          unit: '',
-          formula: typed.body.trim(),
-          span: { from: span.from, to: span.to },
-        },
-      },
-    ]
+    const [first] = curves
+    const { from, to } = asked ?? first ?? usualSpan
+    const isOpen = !asked && (!first || first.everywhere)
+    const line = curveLine('', typed.name, typed.body.trim(), {
+      span: { from, to },
+      ...(isOpen ? { window: usualWindow } : {}),
+    })
+    return [{ line }]
   },
 }
 
@@ -158,7 +180,7 @@ function joinNotes(curve: CurveResult, context: LineContext): string[] {
   const { letter } = context.variable
   const places = joinPlaces(curve.tree, letter).flatMap((at) => {
     const found = context.number(toText(at))
-    return found.ok && found.value > curve.from && found.value < curve.to ? [found] : []
+    return found.ok && found.value > curve.reach.from && found.value < curve.reach.to ? [found] : []
   })
   const inOrder = places
     .sort((a, b) => a.value - b.value)
@@ -171,7 +193,9 @@ function joinNotes(curve: CurveResult, context: LineContext): string[] {
 }
 
 /** What a line has that brings a formula. */
-type FormulaMembers = Pick<CurveLine, 'name' | 'unit' | 'formula' | 'span'> & { lastGood?: string }
+type FormulaMembers = Pick<CurveLine, 'name' | 'unit' | 'formula' | 'span' | 'window'> & {
+  lastGood?: string
+}
 
 /** A curve by its formula; while that cannot be read the last readable one stands in. */
 export function formulaCurve(line: FormulaMembers, context: CurveContext): CurveLookup {
@@ -190,6 +214,7 @@ export function formulaCurve(line: FormulaMembers, context: CurveContext): Curve
     tree: context.derivativeOf(good.tree, order),
     f: bound.derivative(order),
   })
+  const { window = null } = line
   let area: DrawnFunction | undefined
   return {
     ok: true,
@@ -200,6 +225,8 @@ export function formulaCurve(line: FormulaMembers, context: CurveContext): Curve
       f,
       from: span.from,
       to: span.to,
+      reach: window ? { from: -Infinity, to: Infinity } : span,
+      window,
       stale: !typed.ok,
       problems,
       hints: typed.ok ? typed.hints : [],
@@ -207,7 +234,9 @@ export function formulaCurve(line: FormulaMembers, context: CurveContext): Curve
       derivative,
       drawn(order) {
         if (order >= 0) return bound.derivative(order)
-        area ??= { ...accumulate(f, span.from, span.from, span.to), tree: f.tree }
+        area ??= window
+          ? { ...accumulateOutwards(f, span.from, span), tree: f.tree }
+          : { ...accumulate(f, span.from, span.from, span.to), tree: f.tree }
         return area
       },
     },

@@ -254,7 +254,7 @@ export function distanceCurve(line: DistanceLine, context: LineContext): CurveLo
     for (let i = 0; i < order; i++) t = differentiate(t, letter)
     return { tree: t, f: order === 0 ? f : compileTree(t, { variable: letter }) }
   }
-  const { unit, from, to, stale } = curve
+  const { unit, from, to, reach, window, stale } = curve
   return {
     ok: true,
     curve: {
@@ -264,6 +264,8 @@ export function distanceCurve(line: DistanceLine, context: LineContext): CurveLo
       f,
       from,
       to,
+      reach,
+      window,
       stale,
       problems: [],
       hints: [],

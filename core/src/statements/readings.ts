@@ -110,6 +110,8 @@ export function readingsCurve({ name, unit, points }: ReadingsLine): CurveLookup
       f,
       from: xs[0]!,
       to: xs.at(-1)!,
+      reach: { from: xs[0]!, to: xs.at(-1)! },
+      window: null,
       stale: false,
       problems: [],
       hints: [],

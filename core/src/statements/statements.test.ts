@@ -85,7 +85,7 @@ describe('where', () => {
     expect(last(say(same, 'where f meets g')).result.notes!.join()).toMatch(/equal all along/)
   })
   test.each([
-    ['f(x) = |x - 1|', "where f' = 1", 'f′ is 1 all along (1, 10].'],
+    ['f(x) = |x - 1|', "where f' = 1", 'f′ is 1 all along (1, 5].'],
     ['f(x) = floor x', 'where f = 2', 'f is 2 all along [2, 3).'],
     [
       'f(x) = floor x',

@@ -33,7 +33,7 @@ test('through a point of the curve itself the tangent there is one of them', () 
 test('with a slope, along a line and across one', () => {
   // 3x² − 3 = 9 at ±2.
   for (const words of ['with slope 9', 'parallel to y = 9x + 1', 'perpendicular to y = -x/9']) {
-    const { rows, sentence } = tangentsTo('f(x) = x^3 - 3x', `tangent ${words}`)
+    const { rows, sentence } = tangentsTo('f(x) = x^3 - 3x for -10 <= x <= 10', `tangent ${words}`)
     expect(sentence).toBe('Tangents to f with slope 9 on [−10, 10]')
     expect(rows.map((row) => row[0])).toEqual(['−2.000', '2.000'])
   }

@@ -1,5 +1,4 @@
 import { compile } from '../algebra/compile'
-import type { RealFunction } from '../evaluate/compile'
 import { parseDefinition } from '../language/definition'
 import { parseFormula } from '../calculus/parseFormula'
 import type { Hint, Problem } from '../language/problems'
@@ -10,11 +9,11 @@ import { lanesOpened } from '../statements'
 import { curveLine } from '../statements/curve'
 import { cutGiven, givenLine } from '../statements/given'
 import { curveText } from '../statements/shared/slots'
-import { numberToFormula } from '../vocabulary/numbers'
 import { newLane } from './edits/lanes'
 import { plainSlider } from './edits/sliders'
 import { noAnswers, usualDisplay } from '../vocabulary/members'
 import { presentFormat, type Study } from './schema'
+import { windowFor } from './windows'
 import { cutSpan, readNumber } from '../vocabulary/values'
 
 export type Created = { ok: true; study: Study; hints: Hint[] } | { ok: false; problems: Problem[] }
@@ -58,12 +57,11 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
     const fix = 'let it end above where it begins'
     return { ok: false, problems: [{ message, fix, from: typed.length, to: text.length }] }
   }
-  const [from, to] = cutToDomain(f, -10, 10)
-  const ownSpan = span ?? { from: numberToFormula(from), to: numberToFormula(to) }
+  const where = span ? { span } : windowFor(f)
   const line =
     order > 0
-      ? { ...givenLine({ name, order, body: formula }, ownSpan, known), id: 'line1' }
-      : curveLine('line1', name, formula, ownSpan)
+      ? { ...givenLine({ name, order, body: formula }, where.span, known), id: 'line1' }
+      : curveLine('line1', name, formula, where)
   const study: Study = {
     format: presentFormat,
     title: `${curveText({ curve: name, order })}(${letter}) = ${toPlain(tree)}`.slice(0, 120),
@@ -124,34 +122,3 @@ function readFunction(
 
 const shifted = <T extends { from: number; to: number }>(all: readonly T[], by: number): T[] =>
   all.map((one) => ({ ...one, from: one.from + by, to: one.to + by }))
-
-const looks = 400
-
-/**
- * The part of [from, to] on which f has values: the outermost of evenly spaced looks that find one,
- * each end then bisected to the last digit and tidied to the round number it misses by rounding.
- * A function without a value anywhere keeps the whole stretch.
- */
-export function cutToDomain(f: RealFunction, from: number, to: number): [number, number] {
-  const xs = Float64Array.from({ length: looks + 1 }, (_, i) => from + ((to - from) * i) / looks)
-  const defined = Array.from(f.values(xs), (y) => !Number.isNaN(y))
-  const first = defined.indexOf(true)
-  const last = defined.lastIndexOf(true)
-  if (first < 0 || first === last) return [from, to]
-  return [
-    first === 0 ? from : boundary(f, xs[first - 1]!, xs[first]!),
-    last === looks ? to : boundary(f, xs[last + 1]!, xs[last]!),
-  ]
-}
-
-/** Where f begins to have values between a place without and a place with one. */
-function boundary(f: RealFunction, without: number, within: number): number {
-  let [out, inside] = [without, within]
-  for (let i = 0; i < 80; i++) {
-    const middle = (out + inside) / 2
-    if (Number.isNaN(f.value(middle))) out = middle
-    else inside = middle
-  }
-  const round = Number(inside.toFixed(9))
-  return Math.abs(round - inside) < 1e-9 ? round + 0 : inside
-}

@@ -12,6 +12,7 @@ import { formatShort } from '../vocabulary/numbers'
 import { nameSchema } from '../vocabulary/members'
 import type { Study } from './schema'
 import { boundIn, parseSpan, readNumber } from '../vocabulary/values'
+import { withWindow } from './windows'
 
 export type SlotEdit = { ok: true; edit: Edit } | { ok: false; message: string }
 
@@ -118,7 +119,7 @@ function editFormula(study: Study, line: Statement, text: string): SlotEdit {
     }
     edits.push(renameSymbol(letter, typed.variable))
   }
-  edits.push(changeFormula(line.id, formula))
+  edits.push(changeFormula(line.id, formula), withWindow(line.id))
   return yes((before) => edits.reduce((now, edit) => edit(now), before))
 }
 

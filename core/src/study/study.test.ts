@@ -21,10 +21,10 @@ import {
 import { made, evaluated, flood, readout, lineOf, resultOf } from './fixtures/testing'
 
 describe('a new study', () => {
-  test('is f(x) on [-10, 10] unless said otherwise', () => {
+  test('is f(x), drawn everywhere unless a span is said, and opens on what there is to see', () => {
     const study = made('x^2 - 3')
     expect(study.lines).toMatchObject([
-      { name: 'f', formula: 'x^2 - 3', span: { from: '-10', to: '10' } },
+      { name: 'f', formula: 'x^2 - 3', span: { from: '-3', to: '3' }, window: [-3, 3] },
     ])
     expect(study.lanes).toMatchObject([{ curve: 'f', order: 0 }])
     expect(studySchema.safeParse(study).success).toBe(true)
@@ -45,7 +45,7 @@ describe('a new study', () => {
     ['ln x', '0', '10'],
     ['sqrt(4 - x^2)', '-2', '2'],
     ['sqrt(x - 1/3)', '0.3333333333333333', '10'],
-    ['1/x', '-10', '10'],
+    ['1/x', '-5', '5'],
     ['arcsin(x/3)', '-3', '3'],
   ])('%s is cut to its domain', (text, from, to) => {
     const line = made(text).lines[0]!
@@ -54,7 +54,8 @@ describe('a new study', () => {
     expect(Number(span.to)).toBeCloseTo(Number(to), 8)
   })
   test('says that an end has no value by its sign', () => {
-    const study = made('ln x')
+    expect(sentenceText(evaluated(made('ln x')).sentences.get('line1')!)).toBe('Let f(x) = ln(x)')
+    const study = changeLine('line1', { window: null })(made('ln x'))
     expect(sentenceText(evaluated(study).sentences.get('line1')!)).toBe(
       'Let f(x) = ln(x) for 0 < x ≤ 10',
     )
@@ -141,7 +142,7 @@ describe('say what to add', () => {
   test('the first place is slider a at the middle of the span with step 0.1', () => {
     const study = offersFor('tangent', made('x^2'), null)[0]!.edit(made('x^2'))
     expect(study.sliders).toMatchObject([
-      { name: 'a', value: 0, from: -10, to: 10, step: 0.1, place: true },
+      { name: 'a', value: 0, from: -5, to: 5, step: 0.1, place: true },
     ])
   })
   test('a place gets another letter where a is taken', () => {

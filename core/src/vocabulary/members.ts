@@ -102,6 +102,10 @@ export const lineLookSchema = z.strictObject({
 export type LineLook = z.infer<typeof lineLookSchema>
 
 export const spanSchema = z.strictObject({ from: placeTextSchema, to: placeTextSchema })
+/** A stretch of an axis, or of heights. */
+export const windowSchema = z
+  .tuple([z.number().finite(), z.number().finite()])
+  .refine(([from, to]) => from < to, 'from must lie below to')
 export type SpanText = z.infer<typeof spanSchema>
 
 /** What every line has besides what its kind says. */

@@ -31,6 +31,12 @@ export interface RangeJob extends CurveJob {
   order: number
 }
 
+export interface ExaminationJob extends CurveJob {
+  /** The stretch to be looked at. */
+  from: number
+  to: number
+}
+
 /** Curves, and the long work of lines, which looks at them. */
 const evaluate = createEvaluator({ results: false, sentences: false })
 
@@ -93,10 +99,12 @@ const methods = {
     revision,
     study,
     curve,
-  }: CurveJob): Promise<{ revision: number; found: Examination } | null> {
+    from,
+    to,
+  }: ExaminationJob): Promise<{ revision: number; found: Examination } | null> {
     const looked = curvesOf(study).get(curve)
     if (!looked?.ok) return null
-    const { f, from, to } = looked.curve
+    const { f } = looked.curve
     const found = await driven(examineInSteps(f, from, to), revision, () => undefined)
     return found && { revision, found }
   },

@@ -10,8 +10,13 @@ export interface CurveResult {
   /** As typed. */
   tree: Tree
   f: RealFunction
+  /** The span: that which was asked for, else the window within the domain. */
   from: number
   to: number
+  /** Where the curve is drawn and may be asked about: its span, or everywhere where none was asked for. */
+  reach: { from: number; to: number }
+  /** What the frame opens on, where no span was asked for. */
+  window: readonly [number, number] | null
   /** Set while the typed formula cannot be read and the last readable one stands in. */
   stale: boolean
   /** What is wrong with the typed formula or its span. */

@@ -6,7 +6,7 @@ export interface Request {
   /** The words typed, trimmed. */
   text: string
   variable: Variable
-  curves: { name: string; from: string; to: string }[]
+  curves: { name: string; from: string; to: string; everywhere?: boolean }[]
   /** Those of them that are given by readings. */
   measured: string[]
   sliders: string[]

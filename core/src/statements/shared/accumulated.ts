@@ -43,6 +43,8 @@ export function accumulated(
     f: whole,
     from,
     to,
+    reach: { from, to },
+    window: curve.window,
     stale: curve.stale,
     problems,
     hints: [],

@@ -40,11 +40,12 @@ export function lookAt(
   const x = place.value
   const { letter } = context.variable
   const show = (value: number) => formatShort(value, Math.max(context.decimals, 3))
-  if (x < curve.from || x > curve.to) {
+  const { reach } = curve
+  if (x < reach.from || x > reach.to) {
     return {
       ok: false,
       problem: {
-        message: `${letter} = ${show(x)} lies outside the span of ${curve.name}, ${show(curve.from)} to ${show(curve.to)}`,
+        message: `${letter} = ${show(x)} lies outside the span of ${curve.name}, ${show(reach.from)} to ${show(reach.to)}`,
         fix: `move the place, or widen the span of ${curve.name}`,
       },
     }
@@ -151,7 +152,7 @@ export function missingReason(ref: CurveRef, at: AtPlace, name: string): string 
   const { curve, x } = at
   if (curve.accumulates && ref.order === 0) return areaWords(at, curve.accumulates, name)
   if (!curve.formula) return kinkWords(ref, at, name)
-  if (x === curve.from || x === curve.to) return `${name} ends here`
+  if (x === curve.reach.from || x === curve.reach.to) return `${name} ends here`
   return `${name} ${noSlopeWords(factsAt(ref, at), 6)}`
 }
 

@@ -60,12 +60,13 @@ export function lookOver(
       },
     }
   }
-  if (a < curve.from || b > curve.to) {
+  const { reach } = curve
+  if (a < reach.from || b > reach.to) {
     return {
       ok: false,
       problem: {
-        message: `the span ${show(a)} to ${show(b)} reaches beyond that of ${curve.name}, ${show(curve.from)} to ${show(curve.to)}`,
-        fix: `use [${show(Math.max(a, curve.from))}, ${show(Math.min(b, curve.to))}], or widen the span of ${curve.name}`,
+        message: `the span ${show(a)} to ${show(b)} reaches beyond that of ${curve.name}, ${show(reach.from)} to ${show(reach.to)}`,
+        fix: `use [${show(Math.max(a, reach.from))}, ${show(Math.min(b, reach.to))}], or widen the span of ${curve.name}`,
       },
     }
   }

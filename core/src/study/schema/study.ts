@@ -9,9 +9,8 @@ import {
   usualDisplay,
   variableSchema,
   viewSchema,
+  windowSchema,
 } from '../../vocabulary/members'
-
-const finite = z.number().finite()
 
 /** The format that is written; older ones are brought up to it. */
 export const presentFormat = 2
@@ -29,10 +28,7 @@ export const presentSchema = z
     lines: z.array(statementSchema).max(500),
     lanes: z.array(viewSchema).max(20),
     /** The visible stretch of the axis; null while it follows the span of the curves. */
-    frame: z
-      .tuple([finite, finite])
-      .refine(([from, to]) => from < to, 'from must lie below to')
-      .nullable(),
+    frame: windowSchema.nullable(),
     display: displaySchema.default(usualDisplay),
     /** What learners have drawn and marked on covered lanes. */
     answers: answersSchema.default(noAnswers),

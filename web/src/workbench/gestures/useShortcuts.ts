@@ -1,4 +1,4 @@
-import { fitFrame } from '@yperkine/core'
+import { fitOrWhole } from '@yperkine/core'
 import { useEffect } from 'react'
 import type { WorkbenchStore } from '../store'
 
@@ -26,7 +26,7 @@ export function useShortcuts(store: WorkbenchStore, onHelp: () => void) {
       const onControl = event.target instanceof HTMLElement && event.target !== document.body
       const acts: Record<string, () => void> = {
         '/': () => document.getElementById('say-what-to-add')?.focus(),
-        '0': () => apply(fitFrame),
+        '0': () => apply(fitOrWhole(store.getState().evaluation)),
         ',': () => step(-1),
         '.': () => step(1),
         '?': onHelp,

@@ -31,6 +31,12 @@ export const LaneRange = memo(function LaneRange({
     const curve = s.evaluation.curves.get(lane.curve)
     return curve?.ok === true && curve.curve.problems.length > 0
   })
+  // Of a curve that goes on to both sides only a part is looked at, and its picture tells as much.
+  const isOpen = useWorkbench((s) => {
+    const curve = s.evaluation.curves.get(lane.curve)
+    return curve?.ok === true && curve.curve.window !== null
+  })
+  if (isOpen) return null
   const reach = broken
     ? null
     : (provenReach(proven, decimals) ?? (found && reachText(found, decimals, hasPole)))

@@ -1,12 +1,29 @@
-import { useEffect, useEffectEvent } from 'react'
+import type { CurveResult } from '@yperkine/core'
+import { useEffect, useEffectEvent, useRef } from 'react'
 import { useWorkerQuestion } from '../../work/useWorkerQuestion'
 import { useWorkbench, useWorkbenchStore } from '../store'
 
-/** Has a curve examined in the worker whenever it has changed; what was found goes to the store. */
+/** A stretch of the axis that has been asked about, of a curve. */
+interface Looked {
+  curve: CurveResult
+  from: number
+  to: number
+}
+
+/**
+ * Has a curve examined in the worker whenever it has changed, and one that is drawn everywhere again
+ * when the frame leaves what has been looked at; what was found goes to the store.
+ */
 export function useFindings(curve: string) {
   const store = useWorkbenchStore()
   // A curve keeps its identity while a place moves, so a drag asks nothing.
   const subject = useWorkbench((s) => s.evaluation.curves.get(curve))
+  const isOpen = subject?.ok === true && subject.curve.window !== null
+  const looked = useRef<Looked | null>(null)
+  const left = useWorkbench((s) => {
+    const last = looked.current
+    return isOpen && last !== null && (s.scene.x[0] < last.from || s.scene.x[1] > last.to)
+  })
   const { ask } = useWorkerQuestion<'examination', unknown>('examination', {
     answer: ({ found }, asked) => store.getState().setFinding(curve, asked, found),
     // A curve that cannot be examined has no finding; its lane says what is wrong with it.
@@ -18,7 +35,20 @@ export function useFindings(curve: string) {
       if (store.getState().examined.has(curve)) store.getState().setFinding(curve, null, null)
       return
     }
-    ask({ study: JSON.stringify(store.getState().evaluation.study), curve }, subject)
+    const { evaluation, scene } = store.getState()
+    const last = looked.current
+    const isSeen = last !== null && last.from <= scene.x[0] && last.to >= scene.x[1]
+    if (last?.curve === subject.curve && (isSeen || !subject.curve.window)) return
+    const stretch = toLookAt(subject.curve, scene.x)
+    looked.current = { curve: subject.curve, ...stretch }
+    ask({ study: JSON.stringify(evaluation.study), curve, ...stretch }, subject)
   })
-  useEffect(() => onCurve(), [subject, curve])
+  useEffect(() => onCurve(), [subject, curve, left])
+}
+
+/** The span of a curve; of one that is drawn everywhere, what is in view with room for a move. */
+function toLookAt({ from, to, window }: CurveResult, [x0, x1]: readonly [number, number]) {
+  if (!window) return { from, to }
+  const room = (x1 - x0) / 2
+  return { from: Math.min(window[0], x0 - room), to: Math.max(window[1], x1 + room) }
 }

@@ -1,7 +1,7 @@
 import {
   addSlider,
   enterSlider,
-  fitFrame,
+  fitOrWhole,
   formatShort,
   freshName,
   nameToLatex,
@@ -62,7 +62,11 @@ export function Ruler() {
         <button
           type="button"
           className="button min-h-7 px-2 text-[calc(13px*var(--type))] pointer-coarse:min-h-11"
-          onClick={() => store.getState().apply(fitFrame)}
+          title="Shows what there is to see; pressed again, all of it"
+          onClick={() => {
+            const { apply, evaluation } = store.getState()
+            apply(fitOrWhole(evaluation))
+          }}
         >
           Fit
         </button>
