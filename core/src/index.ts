@@ -95,6 +95,7 @@ export { fitOrWhole } from './scene/fitting'
 export { createSceneMaker, type SceneMaker } from './scene/scene'
 export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type RangeFound } from './features/range'
+export { roundStep } from './features/whatMatters'
 export { thumbnail } from './scene/thumbnail'
 export type { Statement } from './statements'
 export {

@@ -3,7 +3,7 @@ import { expect, test } from '../support/fixtures'
 const curve = 'Let f(x) = x² for −10 ≤ x ≤ 10'
 
 test.beforeEach(async ({ bench }) => {
-  await bench.open('f(x) = x^2')
+  await bench.open('f(x) = x^2 for -10 <= x <= 10')
   await bench.say('tangent')
   await expect(bench.line(curve)).toBeVisible()
 })

@@ -30,7 +30,7 @@ test('the lane of the derivative says where the curve rises, and guides lead to 
 })
 
 test('what cannot be seen at this scale is told, and can be gone to', async ({ page, bench }) => {
-  await bench.open('f(x) = x/4 + 0.0004 sin(900x) e^(-x^2)')
+  await bench.open('f(x) = x/4 + 0.0004 sin(900x) e^(-x^2) for -10 <= x <= 10')
   const told = bench.lane('f').getByText(/turning points between .* do not show in this frame/)
   await expect(told).toBeVisible()
   await bench.button('Go there').click()

@@ -180,6 +180,7 @@ test('the edge between two lanes gives one the other’s room', async ({ page, b
 })
 
 test('ticks count in multiples of π, and labels never touch', async ({ page, bench }) => {
+  await bench.open('f(x) = sin x')
   await bench.button('Study settings').click()
   await page.getByRole('combobox', { name: 'Ticks' }).selectOption('multiples of π')
   await bench.button('Done').click()
@@ -190,4 +191,57 @@ test('ticks count in multiples of π, and labels never touch', async ({ page, be
   expect(boxes.length).toBeGreaterThan(4)
   for (let i = 1; i < boxes.length; i++)
     expect(boxes[i]!.x).toBeGreaterThan(boxes[i - 1]!.x + boxes[i - 1]!.width)
+})
+
+test('zoomed far out the curve is still there, and Fit shows what matters, then the whole', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('f(x) = x^4 - 5x^2 + 4')
+  await expect.poll(() => bounds(bench)).toEqual([-4, 4])
+  const top = async () => {
+    const ticks = await bench.lane('f').locator('text').allTextContents()
+    return Math.max(...ticks.map((t) => Number(t.replace('−', '-'))).filter(Number.isFinite))
+  }
+  const opening = await top()
+  expect(opening).toBeLessThan(20)
+  const box = (await plot(bench).boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  for (let i = 0; i < 12; i++) await page.mouse.wheel(0, 600)
+  await expect.poll(async () => (await bounds(bench))[1]).toBeGreaterThan(1000)
+  const curve = bench.lane('f').locator('path[data-item=curve]')
+  await expect(curve).toHaveAttribute('d', /M/)
+  const drawn = (await curve.boundingBox())!
+  expect(drawn.width).toBeGreaterThan(0.2 * box.width)
+  await bench.button('Fit').click()
+  await expect.poll(() => bounds(bench)).toEqual([-4, 4])
+  await expect.poll(top).toBe(opening)
+  await bench.button('Fit').click()
+  // 4⁴ − 5 · 4² + 4 = 180 at the ends.
+  await expect.poll(top).toBeGreaterThan(150)
+  await page.keyboard.press('0')
+  await expect.poll(top).toBe(opening)
+})
+
+test('a span is set when it is asked for, in one press or behind the formula, and goes again', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('f(x) = x^3 - 3x')
+  await expect(bench.line('Let f(x) = x³ − 3x')).toBeVisible()
+  await bench.button('Set a span').click()
+  await expect(bench.line('Let f(x) = x³ − 3x for −3 ≤ x ≤ 3')).toBeVisible()
+  await bench.button('−3 ≤ x ≤ 3').click()
+  await page.getByRole('textbox', { name: 'Span' }).fill('')
+  await page.keyboard.press('Enter')
+  await expect(bench.line('Let f(x) = x³ − 3x')).toBeVisible()
+  await bench.button('f(x) = x³ − 3x').click()
+  await page.getByRole('textbox', { name: 'Formula' }).fill('f(x) = x^2 for 0 <= x <= 4')
+  await page.keyboard.press('Enter')
+  await expect(bench.line('Let f(x) = x² for 0 ≤ x ≤ 4')).toBeVisible()
+  await bench.button('Draw it everywhere').click()
+  await expect(bench.line('Let f(x) = x²')).toBeVisible()
+  await bench.saved()
+  await page.reload()
+  await expect(bench.line('Let f(x) = x²')).toBeVisible()
 })

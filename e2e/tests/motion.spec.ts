@@ -4,7 +4,7 @@ test('play moves the place, keeps the frame still, and is neither history nor a 
   page,
   bench,
 }) => {
-  await bench.open('f(x) = x^2/4')
+  await bench.open('f(x) = x^2/4 for -10 <= x <= 10')
   await bench.say('tangent')
   await bench.saved()
   const saves: string[] = []
@@ -28,7 +28,7 @@ test('play moves the place, keeps the frame still, and is neither history nor a 
 })
 
 test('there and back, round again and once, each at its pace', async ({ page, bench }) => {
-  await bench.open('f(x) = x^2/4')
+  await bench.open('f(x) = x^2/4 for -10 <= x <= 10')
   await bench.say('tangent')
   const set = async (manner: string, pace: string) => {
     await page.getByRole('button', { name: /a pass$/ }).click()
@@ -97,7 +97,7 @@ test('several sliders move at once', async ({ page, bench }) => {
 })
 
 test('steps, keys and bounds', async ({ page, bench }) => {
-  await bench.open('f(x) = x^2/4')
+  await bench.open('f(x) = x^2/4 for -10 <= x <= 10')
   await bench.say('tangent')
   const a = bench.slider('a')
   await bench.button('Step forward').click()
@@ -131,7 +131,7 @@ test('steps, keys and bounds', async ({ page, bench }) => {
 })
 
 test('a typed place is let move, and then plays', async ({ page, bench }) => {
-  await bench.open('f(x) = x^2/4')
+  await bench.open('f(x) = x^2/4 for -10 <= x <= 10')
   await bench.say('tangent at 2')
   await bench.button('Let x = 2 move').click()
   await expect(bench.line('Tangent to f at x = a')).toBeVisible()

@@ -70,8 +70,8 @@ test('a click on the empty ruler puts a place there, which the next line hangs o
   const flag = bench.slider('Place a')
   await expect(flag).toBeVisible()
   const at = await bench.valueOf(flag)
-  expect(at).toBeGreaterThan(4.5)
-  expect(at).toBeLessThan(6)
+  expect(at).toBeGreaterThan(2.5)
+  expect(at).toBeLessThan(3.5)
   const flagBox = (await flag.boundingBox())!
   expect(Math.abs(flagBox.x + flagBox.width / 2 - (box.x + 0.75 * box.width))).toBeLessThan(3)
   await bench.say('tangent')

@@ -36,7 +36,7 @@ test('a secant closes in on the tangent, in a table and by walking', async ({ pa
 })
 
 test('h = 0 and ends outside the domain say what is the case', async ({ page, bench }) => {
-  await bench.open('f(x) = ln x')
+  await bench.open('f(x) = ln x for 0 <= x <= 10')
   await bench.say('secant 1 to 1')
   await expect(bench.working.getByText(/one point makes no secant/)).toBeVisible()
   await bench.say('secant 1 to 40')

@@ -93,7 +93,7 @@ test('zeros and inflections outside the frame are told, and not on a covered lan
 })
 
 test('the shortest cable: the moving length, its curve and the proven least', async ({ bench }) => {
-  await bench.open('f(x) = x^2/4')
+  await bench.open('f(x) = x^2/4 for -10 <= x <= 10')
   await bench.say('distance from f to (3, 1)')
   const line = bench.working.getByRole('listitem', { name: /^Distance L\(x\) from f/ })
   await expect(line).toContainText(/No shorter distance on \[−10, 10\]: proven/)

@@ -6,7 +6,7 @@ test('type a function, ride a tangent along it, find it again after a restart', 
   ownServer,
 }) => {
   await bench.open('q(t) = t^2 / 4 - 3', ownServer.url)
-  await expect(bench.line('Let q(t) = t²/4 − 3 for −10 ≤ t ≤ 10')).toBeVisible()
+  await expect(bench.line('Let q(t) = t²/4 − 3')).toBeVisible()
   await expect(bench.lane('q')).toBeVisible()
   await bench.say('tangent')
   await bench.say('rate')
@@ -19,7 +19,7 @@ test('type a function, ride a tangent along it, find it again after a restart', 
   const before = (await flag.boundingBox())!
   await bench.drag(flag, 120)
   const a = await bench.valueOf(flag)
-  expect(a).toBeGreaterThan(2)
+  expect(a).toBeGreaterThan(1.5)
   // The flag is where the hand let go, to within the slider's step.
   const after = (await flag.boundingBox())!
   expect(Math.abs(after.x - before.x - 120)).toBeLessThan(4)
@@ -87,7 +87,7 @@ test('a new formula keeps every line working', async ({ page, bench }) => {
 })
 
 test('the ladder opens and closes lanes, and each says what it shows', async ({ bench }) => {
-  await bench.open('f(x) = x^2 - 1')
+  await bench.open('f(x) = x^2 - 1 for -10 <= x <= 10')
   await bench.button('Show f′').click()
   await bench.button('Show f″').or(bench.button('Show f′′')).click()
   await expect(bench.lane('f′')).toBeVisible()
@@ -123,7 +123,7 @@ test('every edit is undone and redone, a drag as one', async ({ page, bench }) =
 })
 
 test('keys move a flag by steps, and what came of it is spoken', async ({ page, bench }) => {
-  await bench.open('f(x) = x^2')
+  await bench.open('f(x) = x^2 for -10 <= x <= 10')
   await bench.say('tangent')
   const flag = bench.slider('Place a')
   await flag.focus()
@@ -156,7 +156,7 @@ test('a place takes an exact expression', async ({ page, bench }) => {
 })
 
 test('a typed place is dragged too, and rewrites its sentence', async ({ bench }) => {
-  await bench.open('f(x) = x^2')
+  await bench.open('f(x) = x^2 for -10 <= x <= 10')
   await bench.say('value at 2')
   await bench.drag(bench.slider('Place x = 2'), 74)
   const line = bench.working.getByRole('listitem', { name: /^Value of f at x = [\d.]+$/ })
@@ -181,7 +181,7 @@ test('units carry into slopes', async ({ page, bench }) => {
 test('a second curve gets its own lane and colour', async ({ bench }) => {
   await bench.open('f(x) = x^2')
   await bench.say("let g(x) = f'(x) + 2")
-  await expect(bench.line('Let g(x) = f′(x) + 2 for −10 ≤ x ≤ 10')).toBeVisible()
+  await expect(bench.line('Let g(x) = f′(x) + 2')).toBeVisible()
   await bench.say('value of g at 3')
   await expect(bench.output('Value of g at x = 3', 'value')).toHaveText('8.000')
   await expect(bench.lane('g').locator('path.stroke-slate')).toHaveCount(1)

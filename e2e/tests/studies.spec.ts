@@ -67,16 +67,16 @@ test('new, rename, duplicate, delete and undo', async ({ page, bench }) => {
 
 test('formulas are read as people write them', async ({ page, bench }) => {
   await bench.open('3sin^2 x + |x-1|')
-  await expect(bench.line('Let f(x) = 3 sin(x)² + |x − 1| for −10 ≤ x ≤ 10')).toBeVisible()
+  await expect(bench.line('Let f(x) = 3 sin(x)² + |x − 1|')).toBeVisible()
   await bench.open('g(t) = ln t')
-  await expect(bench.line('Let g(t) = ln(t) for 0 < t ≤ 10')).toBeVisible()
+  await expect(bench.line('Let g(t) = ln(t)')).toBeVisible()
   await bench.say('rate')
   await expect(bench.line('Rate of change g′(t) = 1/t if t > 0')).toBeVisible()
   await bench.open('e^2x')
   await bench.working.getByRole('button', { name: 'Use it' }).click()
-  await expect(bench.line('Let f(x) = e^(2x) for −10 ≤ x ≤ 10')).toBeVisible()
+  await expect(bench.line('Let f(x) = e^(2x)')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(bench.line('Let f(x) = e² x for −10 ≤ x ≤ 10')).toBeVisible()
+  await expect(bench.line('Let f(x) = e² x')).toBeVisible()
 })
 
 test('a curve is broken at its poles', async ({ bench }) => {

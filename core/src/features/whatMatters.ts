@@ -17,6 +17,8 @@ const placesShown = 11
 const [air, mostAir, leastAir, airAtEnd] = [0.4, 1.5, 0.15, 0.05]
 /** A look is given up after this share of what an examination may do. */
 const patience = 0.3
+/** 0 is taken in when it lies no further off than this share of the window. */
+const nearZero = 0.7
 /** How many times wider far places may make the window before they are left out. */
 const farOut = 20
 
@@ -104,7 +106,8 @@ function isEndless(places: readonly number[], reach: number, [from, to]: Window)
 /** Of places far out and near the middle, those that one picture can show together. */
 function withoutFarOnes(near: readonly number[], far: readonly number[]): readonly number[] {
   const wide = (places: readonly number[]) => places.at(-1)! - places[0]!
-  if (near.length < 2) return far
+  // Two places may be a root and an inflection that happen to lie together.
+  if (near.length < 3) return far
   return wide(far) > farOut * wide(near) || far.length > most ? near : far
 }
 
@@ -187,7 +190,8 @@ function around(f: RealFunction, places: readonly number[], [low, high]: Window)
   const reachAt = (end: number) => (Number.isFinite(f.value(end)) ? reach : Math.max(reach, span))
   const left = Number.isFinite(low) ? low : stretched(f, first, -1, reachAt(first), span, seen)
   const right = Number.isFinite(high) ? high : stretched(f, last, 1, reachAt(last), span, seen)
-  return rounded(withZero([left, right]), [first, last], span, [low, high])
+  const shown = withZero([left, right])
+  return rounded(shown, taking(shown, [first, last]), span, [low, high])
 }
 
 /** Whether a curve has a level tangent, or a corner, at one of some places. */
@@ -209,7 +213,8 @@ function about(f: RealFunction, place: number, [low, high]: Window): Window {
     const ends: Window = middle > 0 ? [-room, middle + room] : [middle - room, room]
     return rounded(ends, [Math.min(0, middle), Math.max(0, middle)], room)
   }
-  return rounded(withZero([middle - half, middle + half]), [place, place], width)
+  const shown = withZero([middle - half, middle + half])
+  return rounded(shown, taking(shown, [place, place]), 0)
 }
 
 /** Whether a curve with a value at 0 meets the axis at a slant. */
@@ -255,11 +260,15 @@ function stretched(
   return end + side * far
 }
 
+/** What must lie inside a window: some places, and 0 where the window reaches over it. */
+const taking = ([from, to]: Window, [first, last]: Window): Window =>
+  from < 0 && to > 0 ? [Math.min(first, 0), Math.max(last, 0)] : [first, last]
+
 /** Takes in 0 where that lies near. */
 function withZero([from, to]: Window): Window {
   const width = to - from
-  if (from > 0 && from <= width / 2) return [-airAtEnd * to, to]
-  if (to < 0 && -to <= width / 2) return [from, -airAtEnd * from]
+  if (from > 0 && from <= nearZero * width) return [-airAtEnd * to, to]
+  if (to < 0 && -to <= nearZero * width) return [from, -airAtEnd * from]
   return [from, to]
 }
 

@@ -69,14 +69,14 @@ export const curveLine = (
 
 /** What stands in a line until its window is known. */
 const usualSpan = { from: '-10', to: '10' }
-const usualWindow: [number, number] = [-10, 10]
+export const usualWindow: [number, number] = [-10, 10]
 
 export const curveKind: StatementKind<CurveLine> = {
   kind: 'curve',
   schema: curveLineSchema,
   topic: null,
   said: ['let'],
-  uses: { name: 'name', formulas: ['formula', 'lastGood'], domain: 'span' },
+  uses: { name: 'name', formulas: ['formula', 'lastGood'], domain: 'span', window: 'window' },
   curve: { make: formulaCurve, span: ({ span }) => span },
   drawn: { stands: ({ name }) => ({ curve: name, order: 0 }) },
 

@@ -11,8 +11,8 @@ import { setSpan } from './edits/spans'
 import { formatShort } from '../vocabulary/numbers'
 import { nameSchema } from '../vocabulary/members'
 import type { Study } from './schema'
-import { boundIn, parseSpan, readNumber } from '../vocabulary/values'
-import { withWindow } from './windows'
+import { boundIn, cutSpan, parseSpan, readNumber } from '../vocabulary/values'
+import { drawnEverywhere, isOpen, withWindow } from './windows'
 
 export type SlotEdit = { ok: true; edit: Edit } | { ok: false; message: string }
 
@@ -93,6 +93,12 @@ function editTarget(study: Study, line: Statement, field: string, text: string):
 
 function editFormula(study: Study, line: Statement, text: string): SlotEdit {
   if (!isFormulaLine(line)) return no('only a curve has a formula')
+  const { formula: said, span } = cutSpan(text)
+  if (span) {
+    const spanned = editSpan(study, line, `${span.from} to ${span.to}`)
+    const rest = spanned.ok ? editFormula(study, line, said) : spanned
+    return spanned.ok && rest.ok ? yes((now) => spanned.edit(rest.edit(now))) : rest
+  }
   const typed = parseDefinition(text)
   const order = 'order' in line ? line.order : 0
   if (typed && typed.order !== order) {
@@ -125,6 +131,7 @@ function editFormula(study: Study, line: Statement, text: string): SlotEdit {
 
 function editSpan(study: Study, line: Statement, text: string): SlotEdit {
   if (!('span' in line)) return no('this line has no span')
+  if (text.trim() === '' && kindOf(line).uses.window) return yes(drawnEverywhere(line.id))
   const bound = boundIn(text)
   const said = parseSpan(text) ?? (bound?.rest === '' ? bound.span : null)
   const span = said && { ...line.span, ...said }
@@ -142,7 +149,8 @@ function editSpan(study: Study, line: Statement, text: string): SlotEdit {
       `this span ends at ${show(to.value)}, below its beginning ${show(from.value)}: swap the ends`,
     )
   }
-  return yes(kindOf(line).uses.domain ? changeLine(line.id, { span }) : setSpan(line.span, span))
+  if (!kindOf(line).uses.domain) return yes(setSpan(line.span, span))
+  return yes(changeLine(line.id, { span, ...(isOpen(line) ? { window: null } : {}) }))
 }
 
 function editPlace(study: Study, line: Statement, field: string, text: string): SlotEdit {

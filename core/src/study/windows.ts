@@ -4,18 +4,19 @@ import { readFormula } from '../calculus/readFormula'
 import type { RealFunction } from '../evaluate/compile'
 import { cutToDomain, roundStep, whatMatters, type Window } from '../features/whatMatters'
 import { curvesIn, namesIn, type Tree } from '../formula/tree'
-import type { Statement } from '../statements'
+import { type FormulaLine, isFormulaLine, kindOf, type Statement } from '../statements'
+import { usualWindow } from '../statements/curve'
 import type { SpanText } from '../vocabulary/members'
 import { numberToFormula } from '../vocabulary/numbers'
 import { curveLines, readingOf } from './edits/names'
 import { type Edit, replaceLine } from './edits/edit'
 import type { Study } from './schema'
 
-type OpenLine = Extract<Statement, { kind: 'curve' }> & { window: Window }
+type OpenLine = FormulaLine & { window: Window }
 
 /** Whether a curve is drawn wherever one looks, as nobody has asked for a span. */
 export const isOpen = (line: Statement): line is OpenLine =>
-  'window' in line && line.window !== null && line.window !== undefined
+  isFormulaLine(line) && 'window' in line && line.window !== null && line.window !== undefined
 
 /** What a frame opens on for a function, and the part of it on which it has values. */
 export function windowFor(f: RealFunction): { window: Window; span: SpanText } {
@@ -65,6 +66,16 @@ export const withWindow =
     const f = line && isOpen(line) ? functionOf(study, line) : null
     return f ? replaceLine(study, id, (now) => ({ ...now, ...windowFor(f) })) : study
   }
+
+/** Takes the span of a curve away, so that it is drawn wherever one looks. */
+export const drawnEverywhere =
+  (id: string): Edit =>
+  (study) =>
+    withWindow(id)(
+      replaceLine(study, id, (line) =>
+        kindOf(line).uses.window ? { ...line, window: usualWindow } : line,
+      ),
+    )
 
 /** A frame is taken for a span on bounds this fine, as a share of its width. */
 const fineness = 1 / 60

@@ -32,6 +32,8 @@ export interface Uses<L> {
   spans?: readonly (keyof L & string)[]
   /** The span on which its own curve is drawn: it has no bar. */
   domain?: keyof L & string
+  /** What its frame opens on while nobody has asked for that span. */
+  window?: keyof L & string
   /** Numbers, and expressions in sliders and curves. */
   numbers?: readonly (keyof L & string)[]
   /** Formulas of the variable. */

@@ -1,7 +1,9 @@
 import {
+  type Evaluation,
   type Examination,
   formatNumber,
   formatPower,
+  formatShort,
   type LaneScene,
   type RangeFound,
 } from '@yperkine/core'
@@ -17,10 +19,19 @@ export const LaneRange = memo(function LaneRange({
 }) {
   const { found, stale, progress, stopped, stop } = useRange(lane.curve, lane.order)
   const decimals = useStudy((s) => s.decimals)
-  const proven = useWorkbench((s) => {
-    const known = lane.order === 0 ? s.examined.get(lane.curve) : undefined
-    return known?.subject === s.evaluation.curves.get(lane.curve) ? known?.examination : undefined
+  const known = useWorkbench((s) => {
+    const one = lane.order === 0 ? s.examined.get(lane.curve) : undefined
+    return one?.subject === s.evaluation.curves.get(lane.curve) ? one : undefined
   })
+  const proven = known?.examination
+  // Of a curve that goes on to both sides only a stretch is looked over, and that is told.
+  const from = useWorkbench((s) => known?.from ?? spanOf(s.evaluation, lane.curve)?.from)
+  const to = useWorkbench((s) => known?.to ?? spanOf(s.evaluation, lane.curve)?.to)
+  const isOpen = useWorkbench((s) => spanOf(s.evaluation, lane.curve)?.window !== null)
+  const stretch =
+    isOpen && from !== undefined && to !== undefined
+      ? ` on [${formatShort(from, decimals)}, ${formatShort(to, decimals)}]`
+      : ''
   const hasPole = useWorkbench((s) => {
     const known = s.examined.get(lane.curve)
     const same = known?.subject === s.evaluation.curves.get(lane.curve)
@@ -31,15 +42,10 @@ export const LaneRange = memo(function LaneRange({
     const curve = s.evaluation.curves.get(lane.curve)
     return curve?.ok === true && curve.curve.problems.length > 0
   })
-  // Of a curve that goes on to both sides only a part is looked at, and its picture tells as much.
-  const isOpen = useWorkbench((s) => {
-    const curve = s.evaluation.curves.get(lane.curve)
-    return curve?.ok === true && curve.curve.window !== null
-  })
-  if (isOpen) return null
   const reach = broken
     ? null
-    : (provenReach(proven, decimals) ?? (found && reachText(found, decimals, hasPole)))
+    : (provenReach(proven, decimals, stretch) ??
+      (found && reachText(found, decimals, hasPole, stretch)))
   if (!reach && progress === null && !stopped) return null
   return (
     <div className="pointer-events-none absolute top-1 right-2 flex items-center gap-2 text-[calc(13px*var(--type))] text-quiet">
@@ -71,31 +77,45 @@ export const LaneRange = memo(function LaneRange({
   )
 })
 
-/** The least and greatest value where both are proven, with the tick that says so in words too. */
-function provenReach(known: Examination | undefined, decimals: number): string | null {
+const spanOf = (evaluation: Evaluation, name: string) => {
+  const found = evaluation.curves.get(name)
+  return found?.ok ? found.curve : undefined
+}
+
+/** The least and greatest value where both are proven. */
+function provenReach(
+  known: Examination | undefined,
+  decimals: number,
+  stretch: string,
+): string | null {
   if (!known?.complete) return null
   const { highest, lowest } = known
   const text = inWords(
     lowest && shown(lowest.value, decimals),
     highest && shown(highest.value, decimals),
   )
-  return `✓ ${text}, proven`
+  return `${text}${stretch}, proven`
 }
 
 /** Beside a pole a search finds what its step lets it find: so large a number is none. */
 const beyond = 1e6
 
 /** Found by a search, so it carries ≈ until it is proven. */
-function reachText({ low, high }: RangeFound, decimals: number, hasPole: boolean): string | null {
+function reachText(
+  { low, high }: RangeFound,
+  decimals: number,
+  hasPole: boolean,
+  stretch: string,
+): string | null {
   if (!low || !high) return null
   const [least, most] = [low.value, high.value].map((value) =>
     hasPole && Math.abs(value) > beyond ? null : shown(value, decimals),
   )
-  return `≈ ${inWords(least ?? null, most ?? null)}`
+  return `≈ ${inWords(least ?? null, most ?? null)}${stretch}`
 }
 
 function inWords(least: string | null, most: string | null): string {
-  if (least !== null && most !== null) return `${least} to ${most}`
+  if (least !== null && most !== null) return `from ${least} to ${most}`
   if (least !== null) return `lowest ${least}, no highest value`
   if (most !== null) return `no lowest value, highest ${most}`
   return 'no lowest and no highest value'

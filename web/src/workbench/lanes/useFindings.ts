@@ -1,7 +1,7 @@
-import type { CurveResult } from '@yperkine/core'
+import { type CurveResult, roundStep } from '@yperkine/core'
 import { useEffect, useEffectEvent, useRef } from 'react'
 import { useWorkerQuestion } from '../../work/useWorkerQuestion'
-import { useWorkbench, useWorkbenchStore } from '../store'
+import { type Examined, useWorkbench, useWorkbenchStore } from '../store'
 
 /** A stretch of the axis that has been asked about, of a curve. */
 interface Looked {
@@ -24,15 +24,16 @@ export function useFindings(curve: string) {
     const last = looked.current
     return isOpen && last !== null && (s.scene.x[0] < last.from || s.scene.x[1] > last.to)
   })
-  const { ask } = useWorkerQuestion<'examination', unknown>('examination', {
-    answer: ({ found }, asked) => store.getState().setFinding(curve, asked, found),
+  const { ask } = useWorkerQuestion<'examination', Omit<Examined, 'examination'>>('examination', {
+    answer: ({ found }, asked) =>
+      store.getState().setFinding(curve, { ...asked, examination: found }),
     // A curve that cannot be examined has no finding; its lane says what is wrong with it.
-    fault: () => store.getState().setFinding(curve, null, null),
+    fault: () => store.getState().setFinding(curve, null),
   })
   const onCurve = useEffectEvent(() => {
     // Without a formula nothing can be proven, and nothing is claimed.
     if (!subject?.ok || !subject.curve.formula) {
-      if (store.getState().examined.has(curve)) store.getState().setFinding(curve, null, null)
+      if (store.getState().examined.has(curve)) store.getState().setFinding(curve, null)
       return
     }
     const { evaluation, scene } = store.getState()
@@ -41,7 +42,7 @@ export function useFindings(curve: string) {
     if (last?.curve === subject.curve && (isSeen || !subject.curve.window)) return
     const stretch = toLookAt(subject.curve, scene.x)
     looked.current = { curve: subject.curve, ...stretch }
-    ask({ study: JSON.stringify(evaluation.study), curve, ...stretch }, subject)
+    ask({ study: JSON.stringify(evaluation.study), curve, ...stretch }, { subject, ...stretch })
   })
   useEffect(() => onCurve(), [subject, curve, left])
 }
@@ -49,6 +50,14 @@ export function useFindings(curve: string) {
 /** The span of a curve; of one that is drawn everywhere, what is in view with room for a move. */
 function toLookAt({ from, to, window }: CurveResult, [x0, x1]: readonly [number, number]) {
   if (!window) return { from, to }
+  const [low, high] = window
+  // What a study opens on is looked over as it is; beyond that on round bounds, with room for a move.
+  if (x0 >= low && x1 <= high) return { from: low, to: high }
   const room = (x1 - x0) / 2
-  return { from: Math.min(window[0], x0 - room), to: Math.max(window[1], x1 + room) }
+  const step = roundStep(room / 5)
+  const tidy = (n: number) => Number((n * step).toPrecision(12))
+  return {
+    from: x0 < low ? tidy(Math.floor((x0 - room) / step)) : low,
+    to: x1 > high ? tidy(Math.ceil((x1 + room) / step)) : high,
+  }
 }

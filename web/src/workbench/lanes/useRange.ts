@@ -14,8 +14,7 @@ export function useRange(curve: string, order: number) {
     fault: () => setFound(null),
   })
   const onCurve = useEffectEvent(() => {
-    // A curve that is drawn everywhere has no span to be looked over.
-    if (!subject?.ok || subject.curve.window) return
+    if (!subject?.ok) return
     ask({ study: JSON.stringify(store.getState().evaluation.study), curve, order }, subject)
   })
   useEffect(() => onCurve(), [subject, curve, order])

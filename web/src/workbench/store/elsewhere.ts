@@ -21,10 +21,10 @@ export function elsewhere(
     settle(pending, settled) {
       if (evaluate.settle(pending, settled)) show(get().history)
     },
-    setFinding(curve, subject, examination) {
+    setFinding(curve, found) {
       const { evaluation, size, held, history } = get()
       const examined = new Map(get().examined)
-      if (examination) examined.set(curve, { subject, examination })
+      if (found) examined.set(curve, found)
       else examined.delete(curve)
       const hurried = history.gesture !== null
       set({ examined, scene: sceneFor(evaluation, size, held, { hurried, examined }) })

@@ -5,5 +5,5 @@ export {
   WorkbenchContext,
   type WorkbenchStore,
 } from './context'
-export type { Size, Workbench } from './state'
+export type { Examined, Size, Workbench } from './state'
 export { createWorkbench } from './workbench'

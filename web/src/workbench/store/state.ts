@@ -21,6 +21,14 @@ export interface Size {
   heights: Readonly<Record<string, number>>
 }
 
+/** What was found about a curve, as it was when it was asked about, on a stretch of the axis. */
+export interface Examined {
+  subject: unknown
+  from: number
+  to: number
+  examination: Examination
+}
+
 export interface Workbench {
   id: string
   history: History
@@ -36,7 +44,7 @@ export interface Workbench {
   /** The walk of a slider towards a place that is under way, or null. */
   walk: WalkCourse | null
   /** What the worker has found out about each curve, and the curve it was asked about. */
-  examined: ReadonlyMap<string, { subject: unknown; examination: Examination }>
+  examined: ReadonlyMap<string, Examined>
   /** The place that sentences are offered for first. */
   selectedPlace: string | null
   /** The span that sentences are offered for first. */
@@ -88,7 +96,7 @@ export interface Workbench {
   settle: (pending: LineResult, settled: LineResult) => void
   announce: (text: string) => void
   setRequest: (request: string) => void
-  setFinding: (curve: string, subject: unknown, examination: Examination | null) => void
+  setFinding: (curve: string, found: Examined | null) => void
   setStatus: (status: SaveStatus, fault: string | null) => void
   setTheirs: (theirs: StoredStudy) => void
   setGone: () => void

@@ -178,14 +178,16 @@ describe('what the worker finds', () => {
     const asked = curve()
     if (!asked.ok) throw new Error(asked.problem.message)
     const { f, from, to } = asked.curve
-    store.getState().setFinding('q', asked, examine(f, from, to))
+    store
+      .getState()
+      .setFinding('q', { subject: asked, from, to, examination: examine(f, from, to) })
     const rings = () =>
       store.getState().scene.lanes[0]!.items.filter((i) => i.key.startsWith('turn'))
     expect(rings().length).toBeGreaterThan(2)
     expect(rings().every((i) => !i.dimmed)).toBe(true)
     store.getState().apply(changeFormula('line1', 't^2'))
     expect(rings().every((i) => i.dimmed === true)).toBe(true)
-    store.getState().setFinding('q', null, null)
+    store.getState().setFinding('q', null)
     expect(rings()).toEqual([])
   })
 

@@ -1,4 +1,5 @@
 import {
+  cutSpan,
   editSlot,
   isFormulaLine,
   joinPieces,
@@ -34,12 +35,14 @@ export function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) 
   const done = useRef(false)
   const study = store.getState().history.present
   const typed = useMemo(() => {
-    const definition = parseDefinition(text)
-    const body = bodyOf(text)
+    // A span may stand behind it, and goes to the line.
+    const { formula } = cutSpan(text)
+    const definition = parseDefinition(formula)
+    const body = bodyOf(formula)
     const reading = readingOf(study)
     const letter = definition?.variable ?? reading.variable
     return {
-      shift: text.length - body.length,
+      shift: formula.length - body.length,
       parsed: readFormula(body, { ...reading, variable: letter }),
       head: `${nameToLatex(definition?.name ?? (isFormulaLine(line) ? line.name : 'f'))}(${nameToLatex(letter)})`,
     }
