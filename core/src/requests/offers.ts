@@ -14,7 +14,7 @@ import { addSlider, placeSlider, plainSlider } from '../study/edits/sliders'
 import { curveMakers, freshName, spelledFor } from '../study/edits/names'
 import type { Edit } from '../study/edits/edit'
 import { freshId, placesOfLine } from '../study/edits/lines'
-import { newLane, toggleOverlay } from '../study/edits/lanes'
+import { openLane, toggleOverlay } from '../study/edits/lanes'
 import type { SpanText } from '../vocabulary/members'
 import { createEvaluator } from '../results/evaluate'
 import { asDefined } from './definitions'
@@ -162,13 +162,7 @@ export const addLine =
 
 /** With the lanes that open with a curve. */
 const opened = (line: CurveMaker, study: Study): Study =>
-  lanesOpened(line).reduce(
-    (now, order) => ({
-      ...now,
-      lanes: [...now.lanes, newLane(freshId(now, 'lane'), line.name, order)],
-    }),
-    study,
-  )
+  lanesOpened(line).reduce((now, order) => openLane(line.name, order)(now), study)
 
 /** Draws the curve that another one meets on the lane of that one, so that they are seen to meet. */
 const drawnTogether =

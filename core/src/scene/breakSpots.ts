@@ -78,6 +78,7 @@ export const breakItems = (
   frame: Frame,
   ink: Ink,
   dimmed: boolean,
+  of = '',
 ): Item[] =>
   heights.flatMap(({ x, spots }) =>
     x < frame.x[0] || x > frame.x[1]
@@ -88,7 +89,7 @@ export const breakItems = (
           return [
             {
               kind: 'path',
-              key: `break.${x}.${i}`,
+              key: `break.${of}${x}.${i}`,
               layer: 'ground',
               d: circle(across, down),
               ink,

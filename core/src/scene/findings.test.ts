@@ -24,7 +24,7 @@ function sceneOf(formula: string, span: [string, string], orders: number[], stal
   return createSceneMaker()(evaluation, viewport, new Map([['f', finding]]))
 }
 const texts = (scene: ReturnType<typeof sceneOf>, lane: number) =>
-  scene.lanes[lane]!.items.flatMap((i) => (i.kind === 'label' ? [i.text] : []))
+  scene.lanes[lane]!.items.flatMap((i) => (i.kind === 'label' && !i.named ? [i.text] : []))
 const pixel = (scene: ReturnType<typeof sceneOf>, x: number) =>
   ((x - scene.x[0]) / (scene.x[1] - scene.x[0])) * scene.width
 

@@ -217,28 +217,6 @@ function unseen(points: readonly Point[], frame: Frame, upwards: boolean) {
   return { outside, crowded }
 }
 
-/** Room that the sentence takes beside its buttons, in pixels. */
-const buttonsWidth = 200
-const sentenceHeight = 64
-
-/** Whether a curve runs through the top right corner, where a sentence would cover it, and not the foot. */
-export function leavesFoot(
-  strokes: readonly (readonly number[])[],
-  { width, height }: Frame,
-  sentence: string,
-): boolean {
-  const left = width - textWidth(sentence) - buttonsWidth
-  const meets = (from: number, to: number) =>
-    strokes.some((stroke) => {
-      for (let i = 2; i < stroke.length; i += 2) {
-        const [y0, y1] = [stroke[i - 1]!, stroke[i + 1]!]
-        if (stroke[i]! >= left && Math.min(y0, y1) <= to && Math.max(y0, y1) >= from) return true
-      }
-      return false
-    })
-  return meets(0, sentenceHeight) && !meets(height - sentenceHeight, height)
-}
-
 /** "2 turning points and 1 zero between t = 0 and 0.4 do not show in this frame" */
 export function hiddenSentence({ kinds, atLeast, from, to }: Hidden, letter: string): string {
   const digits = Math.max(

@@ -56,8 +56,8 @@ export type Item = { key: string; layer: Layer; dimmed?: boolean } & (
       beside?: { x: number; y: number }
       /** How far from that dot someone has put it. */
       offset?: readonly [dx: number, dy: number]
-      /** It may be left out where there is no room for it. */
-      mayGo?: boolean
+      /** It is the name of a curve. */
+      named?: true
       /** Which label of which line it is: it can be moved and hidden. */
       owner?: { line: string; label: string }
     }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import type { Item } from './items'
-import { labelBox, placeLabels } from './labels'
+import { placeLabels } from './labels'
+import { labelBox, noObstacles } from './obstacles'
 import { textWidth } from './textWidth'
 
 type Label = Item & { kind: 'label' }
@@ -16,7 +17,6 @@ const label = (key: string, x: number, y: number, more: Partial<Label> = {}): La
   ink: 'span',
   anchor: 'start',
   beside: { x, y },
-  mayGo: true,
   ...more,
 })
 const labelsOf = (items: readonly Item[]) => items.filter((i): i is Label => i.kind === 'label')
@@ -63,7 +63,9 @@ describe('labels beside points', () => {
     const crests = [94.2, 282.7, 471.2, 659.7].map((x, i) =>
       label(`l${i}`, x, 250 + (i % 2 === 0 ? 120 : -120)),
     )
-    const placed = labelsOf(placeLabels(crests, width, height, [stroke]))
+    const placed = labelsOf(
+      placeLabels(crests, width, height, { ...noObstacles, strokes: [stroke] }),
+    )
     expect(placed).toHaveLength(4)
     for (const one of placed) {
       const box = labelBox(one)
@@ -75,14 +77,12 @@ describe('labels beside points', () => {
     }
   })
 
-  test('where nothing is free a feature goes without words, and a moving place keeps its own', () => {
+  test('where nothing is free a point goes without words', () => {
     const many = Array.from({ length: 60 }, (_, i) => ({
       ...label(`l${i}`, 400, 250, { x: 400 + i / 9 }),
       text: `high 9.490 at t = 1.${100 + i}`,
     }))
     expect(labelsOf(placeLabels(many, width, height)).length).toBeLessThan(60)
-    const place = many.map(({ mayGo: _, ...one }) => one)
-    expect(labelsOf(placeLabels(place, width, height))).toHaveLength(60)
   })
 
   test('a label stays on its side while its point moves and that side is free', () => {
@@ -90,7 +90,9 @@ describe('labels beside points', () => {
     const obstacle = label('o', 430, 250, { text: 'in the way of the right side' })
     const { beside: _, ...fixed } = obstacle
     const side = (items: Item[]) => {
-      const one = labelsOf(placeLabels(items, width, height, [], last)).find((l) => l.key === 'l')!
+      const one = labelsOf(placeLabels(items, width, height, noObstacles, last)).find(
+        (l) => l.key === 'l',
+      )!
       return [one.x - one.beside!.x, one.y - one.beside!.y, one.anchor]
     }
     const pushed = side([fixed, label('l', 400, 250)])
@@ -132,9 +134,10 @@ describe('labels beside points', () => {
 })
 
 describe('the edges of a lane', () => {
-  test('labels keep off the numbers of its ticks and off how far its curve reaches', () => {
+  test('labels keep off the numbers of its ticks and off the words of the lane', () => {
+    const words = { left: width - 150, right: width, top: 0, bottom: 20 }
     const corners = [label('l', 2, 250), label('r', width - 20, 8), label('m', 30, 480)]
-    const placed = labelsOf(placeLabels(corners, width, height))
+    const placed = labelsOf(placeLabels(corners, width, height, { ...noObstacles, boxes: [words] }))
     expect(placed).toHaveLength(3)
     for (const one of placed) {
       const box = labelBox(one)

@@ -1,6 +1,6 @@
 import type { CurveResult, DrawnFunction } from '../statements/contract'
 import { formatPower, formatTiny } from '../vocabulary/numbers'
-import { type Finding, hiddenFeatures, hiddenSentence, leavesFoot } from './findings'
+import { type Finding, hiddenFeatures, hiddenSentence } from './findings'
 import { canBeDrawn, type Frame, toPixelY } from './frame'
 import { insetFrame, makeInset } from './inset'
 import type { Item } from './items'
@@ -11,11 +11,10 @@ import { round, sampleCurve, type Stroke } from './sampleCurve'
 import { summarise } from './summary'
 import { axisTicks } from './ticks'
 import type { Ground, Lane, LaneCurves } from './ground'
-import { laneItems } from './laneItems'
-
-/** q′, or ∫q for the area from the beginning of the span. */
-export const laneTitle = ({ curve, order }: { curve: string; order: number }) =>
-  order < 0 ? `∫${curve}` : curve + '′'.repeat(order)
+import { laneItems, overlaid, type Overlaid } from './laneItems'
+import { laneTitle } from './laneTitle'
+import { boxInCorner, freeCorner } from './corners'
+import { textWidth } from './textWidth'
 
 /** "the frame runs from x = 0 to 1·10⁻³¹⁰: too narrow to be drawn" */
 function tooNarrowOrWide(what: string, [from, to]: readonly [number, number]): string {
@@ -66,6 +65,8 @@ function emptyLane(
     outside: false,
     undrawn,
     hidden: null,
+    rangeCorner: null,
+    hiddenCorner: null,
     inset: null,
   }))
 }
@@ -147,22 +148,38 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
     })),
   )
   const strokes = strokesOf(lane, curves, frame, ground)
+  const over = overlaid(lane, curves, frame, ground)
+  const all = [strokes, ...over.map((one) => one.strokes)]
   const outside = keep(
     key('outside'),
-    [strokes],
-    () => !strokes.some((s) => s.some((v, i) => i % 2 === 1 && v >= 0 && v <= height)),
+    all,
+    () => !all.flat().some((s) => s.some((v, i) => i % 2 === 1 && v >= 0 && v <= height)),
   )
   const finding = ground.findings.get(lane.curve)
   const hidden = hiddenIn(lane, finding, frame, strokes, ground)
   const zoomed = insetOf(lane, curves, frame, strokes, ground)
-  const items = laneItems(lane, curves, frame, ground, { ticks, strokes, tied: zoomed.tied })
-  const summary = keep(key('summary'), [f, curve, study.variable, study.decimals, lane.order], () =>
-    summarise(title, curve, lane.order, f, study),
+  const said = wordsOf(lane, hidden, frame, strokes, over, zoomed.inset, ground)
+  const items = laneItems(lane, curves, frame, ground, {
+    ticks,
+    strokes,
+    over,
+    tied: zoomed.tied,
+    words: said.boxes,
+  })
+  const shown = [{ curve, order: lane.order, f }, ...curves.over]
+  const facts = shown.flatMap((one) => [one.f, one.curve, one.order])
+  const summary = keep(key('summary'), [study.variable, study.decimals, ...facts], () =>
+    shown
+      .map((one) => {
+        const named = laneTitle({ curve: one.curve.name, order: one.order })
+        return summarise(named, one.curve, one.order, one.f, study)
+      })
+      .join(' '),
   )
   const { inset } = zoomed
   return keep(
     key('scene'),
-    [frame.y, height, ticks, summary, outside, hidden, inset, title, ...items],
+    [frame.y, height, ticks, summary, outside, hidden, inset, title, said, ...items],
     (): LaneScene => ({
       id: lane.id,
       curve: lane.curve,
@@ -176,9 +193,56 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
       outside,
       undrawn: null,
       hidden,
+      rangeCorner: said.range,
+      hiddenCorner: said.hidden,
       inset,
     }),
   )
+}
+
+/** The room for the heights of a lane, and for what does not show with its two buttons, in pixels. */
+const rangeSize = { width: 200, height: 20 }
+const buttonsWidth = 190
+const hiddenHeight = 30
+/** A derivative has its band at the foot. */
+const footHeight = 22
+
+/** Where a lane's own words stand: in corners that no curve passes, or nowhere on the picture. */
+function wordsOf(
+  lane: Lane,
+  hidden: LaneScene['hidden'],
+  frame: Frame,
+  strokes: readonly Stroke[],
+  over: Overlaid,
+  inset: LaneScene['inset'],
+  { keeper }: Ground,
+) {
+  const strokesOfAll = [strokes, ...over.map((one) => one.strokes)]
+  const key = [frame, hidden, inset, ...strokesOfAll]
+  return keeper.keep(`${lane.id}.words`, key, () => {
+    const all = strokesOfAll.flat()
+    const foot = lane.order === 1 || lane.order === 2 ? footHeight : 0
+    const kept = inset
+      ? [
+          {
+            left: inset.left,
+            right: inset.left + inset.width,
+            top: inset.top,
+            bottom: inset.top + inset.height,
+          },
+        ]
+      : []
+    const range = freeCorner(frame, rangeSize, all, kept, foot)
+    const boxes = range ? [...kept, boxInCorner(range, frame, rangeSize, foot)] : kept
+    if (!hidden) return { range, hidden: null, boxes }
+    const size = { width: textWidth(hidden.sentence) + buttonsWidth, height: hiddenHeight }
+    const corner = freeCorner(frame, size, all, boxes, foot)
+    return {
+      range,
+      hidden: corner,
+      boxes: corner ? [...boxes, boxInCorner(corner, frame, size, foot)] : boxes,
+    }
+  })
 }
 
 /** The curve as strokes: quick ones while something moves, careful ones when it has ended. */
@@ -212,7 +276,7 @@ function hiddenIn(
     if (!found) return null
     const { from, to } = found
     const sentence = hiddenSentence(found, letter)
-    return { sentence, from, to, atFoot: leavesFoot(strokes, frame, sentence) }
+    return { sentence, from, to }
   })
 }
 

@@ -1,13 +1,16 @@
-import type { LineLook } from '../vocabulary/members'
+import type { CurveResult } from '../statements/contract'
 import { breakHeights, breakItems } from './breakSpots'
 import { bandItems, guideItems } from './findings'
 import { type Frame, toPixelX } from './frame'
 import { gridItems } from './grid'
 import type { Item } from './items'
 import { placeLabels } from './labels'
+import { type Named, nameItems } from './curveNames'
+import { laneTitle } from './laneTitle'
 import { firstOfEach, itemsOf, sampledOf } from './lineMarks'
 import { curveInk, inkOf, withLook } from './looks'
 import type { Sample } from './marks/mark'
+import { type Box, obstaclesOf } from './obstacles'
 import type { PlacedTick } from './picture'
 import { round, sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
 import type { Ground, Lane, LaneCurves } from './ground'
@@ -18,17 +21,23 @@ export function laneItems(
   curves: LaneCurves,
   frame: Frame,
   ground: Ground,
-  drawn: { ticks: readonly PlacedTick[]; strokes: Stroke[]; tied: readonly Item[] },
+  drawn: {
+    ticks: readonly PlacedTick[]
+    strokes: Stroke[]
+    over: Overlaid
+    tied: readonly Item[]
+    /** Where the lane's own words stand. */
+    words: readonly Box[]
+  },
 ): Item[] {
   const { keep } = ground.keeper
   const { width, height } = frame
-  const { strokes } = drawn
+  const { strokes, over, words } = drawn
   const { grid, axes } = ground.evaluation.study.display
   const key = (part: string) => `${lane.id}.${part}`
   const lines = keep(key('grid'), [ground.ticks, drawn.ticks, frame, grid, axes], () =>
     gridItems(frame, ground.ticks, drawn.ticks, grid, axes),
   )
-  const over = overlaid(lane, curves, frame, ground)
   const found = foundItems(lane, curves, frame, ground)
   const follow: Sample = (of) => sampledOf(of, ground.evaluation.curves)
   const marks = curves.marked.flatMap((m) =>
@@ -38,7 +47,17 @@ export function laneItems(
   )
   const sides = ground.sides.get(lane.id) ?? new Map<string, number>()
   ground.sides.set(lane.id, sides)
-  const labelled = [width, height, strokes, ...over.strokes, ...marks]
+  const standing = [...marks, ...found.filter((item) => !isGuide(item))]
+  const all = [...strokes, ...over.flatMap((one) => one.strokes)]
+  const named = namedCurves(lane, curves, strokes, over, ground)
+  const labelled = [width, height, strokes, ...over.map((one) => one.strokes), ...standing]
+  const labels = keep(key('marks'), [...labelled, ...words, ...named], () => {
+    const obstacles = obstaclesOf(standing, all)
+    const around = { ...obstacles, boxes: [...obstacles.boxes, ...words] }
+    const names = nameItems(named, width, height, around, sides)
+    const movable = marks.filter(({ layer }) => layer !== 'points' && layer !== 'insides')
+    return placeLabels([...names, ...movable], width, height, around, sides)
+  })
   // Dots come last, so that nothing is drawn over what can be taken hold of.
   return [
     ...lines,
@@ -46,18 +65,10 @@ export function laneItems(
     ...placeGuides(lane, frame, ground),
     ...marks.filter(({ layer }) => layer === 'insides'),
     ...drawn.tied,
-    ...over.paths,
+    ...over.map((one) => one.path),
     ...curveItems(lane, curves, strokes, ground),
     ...found.filter((item) => !isBehind(item)),
-    ...keep(key('marks'), labelled, () =>
-      placeLabels(
-        marks.filter(({ layer }) => layer !== 'points' && layer !== 'insides'),
-        width,
-        height,
-        [...strokes, ...over.strokes],
-        sides,
-      ),
-    ),
+    ...labels,
     ...firstOfEach(marks.filter(({ layer }) => layer === 'points')),
   ]
 }
@@ -65,7 +76,35 @@ export function laneItems(
 /** Bands lie behind the curve, guides before it. */
 const isBehind = (item: Item) => item.kind === 'rect' || item.key.startsWith('band')
 
-/** The curve of a lane with the words someone has put to it. */
+const isGuide = (item: Item) => item.kind === 'path' && item.dotted === true
+
+/** The curves of a lane as they are called: by the words someone has put to them, or their letter. */
+function namedCurves(
+  lane: Lane,
+  { index }: LaneCurves,
+  strokes: readonly Stroke[],
+  over: Overlaid,
+  { lookOf, keeper, evaluation }: Ground,
+): Named[] {
+  const names = [...evaluation.curves.keys()]
+  const nameOf = (curve: string, order: number, at: number, own: readonly Stroke[]) => {
+    const look = lookOf(curve, order)
+    if (look?.hidden) return []
+    const named = keeper.keep(`${lane.id}.name.${curve}.${order}`, [own, look, at], (): Named => ({
+      key: `name.${curve}.${order}`,
+      text: look?.label ?? laneTitle({ curve, order }),
+      ink: inkOf(look) ?? curveInk(at),
+      strokes: own,
+    }))
+    return [named]
+  }
+  return [
+    ...nameOf(lane.curve, lane.order, index, strokes),
+    ...over.flatMap((one) => nameOf(one.name, one.order, names.indexOf(one.name), one.strokes)),
+  ]
+}
+
+/** The curve of a lane. */
 function curveItems(
   lane: Lane,
   { curve, index }: LaneCurves,
@@ -88,80 +127,87 @@ function curveItems(
       look,
     ),
   )
-  const caption = keeper.keep(`${lane.id}.caption`, [strokes, look, index], () =>
-    captionItems(strokes, look, index),
-  )
-  return [drawn, ...caption]
-}
-
-/** The words someone has put to a curve, where it leaves the picture on the right. */
-function captionItems(
-  strokes: readonly Stroke[],
-  look: LineLook | undefined,
-  index: number,
-): Item[] {
-  const last = strokes.at(-1)
-  if (!look?.label || look.hidden || !last) return []
-  const at = Math.max(0, Math.floor(last.length / 2) - 12) * 2
-  return [
-    {
-      kind: 'label',
-      key: 'caption',
-      layer: 'ground',
-      x: round(last[at]! - 6),
-      y: round(last[at + 1]! - 10),
-      text: look.label,
-      ink: inkOf(look) ?? curveInk(index),
-      anchor: 'end',
-    },
-  ]
+  return [drawn]
 }
 
 /** The curves laid over a lane's own. */
-function overlaid(lane: Lane, { over }: LaneCurves, frame: Frame, ground: Ground) {
-  const { keep } = ground.keeper
-  const { hurried } = ground.viewport
-  const names = [...ground.evaluation.curves.keys()]
-  const drawn = over.map((o) => {
-    const part = `over.${o.name}.${o.order}`
-    const strokes = keep(`${lane.id}.${part}.strokes`, [o.f, o.curve, frame, hurried], () =>
-      sampleCurve(o.f, o.curve.reach.from, o.curve.reach.to, frame, hurried !== true),
+export type Overlaid = readonly {
+  name: string
+  order: number
+  strokes: Stroke[]
+  path: Item
+}[]
+
+export function overlaid(
+  lane: Lane,
+  { over }: LaneCurves,
+  frame: Frame,
+  { keeper, viewport, evaluation, lookOf }: Ground,
+): Overlaid {
+  const { keep } = keeper
+  const { hurried } = viewport
+  const names = [...evaluation.curves.keys()]
+  return over.map(({ name, order, curve, f }) => {
+    const part = `over.${name}.${order}`
+    const { from, to } = curve.reach
+    const strokes = keep(`${lane.id}.${part}.strokes`, [f, curve, frame, hurried], () =>
+      sampleCurve(f, from, to, frame, hurried !== true),
     )
-    const path = keep(`${lane.id}.${part}.path`, [strokes, o.curve], (): Item => ({
-      kind: 'path',
-      key: part,
-      layer: 'ground',
-      d: strokesToPath(strokes),
-      ink: curveInk(names.indexOf(o.name)),
-      width: 3,
-      order: o.order,
-      dimmed: o.curve.stale,
-    }))
-    return { strokes, path }
+    const look = lookOf(name, order)
+    const path = keep(`${lane.id}.${part}.path`, [strokes, curve, look], (): Item =>
+      withLook(
+        {
+          kind: 'path',
+          key: part,
+          layer: 'ground',
+          d: look?.hidden ? '' : strokesToPath(strokes),
+          ink: curveInk(names.indexOf(name)),
+          width: 3,
+          order,
+          dimmed: curve.stale,
+        },
+        look,
+      ),
+    )
+    return { name, order, strokes, path }
   })
-  return { strokes: drawn.flatMap((d) => d.strokes), paths: drawn.map((d) => d.path) }
+}
+
+/** The spots of a curve of a lane at its breaks. */
+function spotsOf(
+  lane: Lane,
+  { name, order, curve }: { name: string; order: number; curve: CurveResult },
+  index: number,
+  frame: Frame,
+  { findings, keeper }: Ground,
+): Item[] {
+  const finding = findings.get(name)
+  if (!finding || order < 0 || order > 1 || !curve.formula) return []
+  const { f } = curve.derivative(order)
+  const { breaks } = finding.examination
+  const key = `${lane.id}.${name}.${order}`
+  const heights = keeper.keep(`${key}.breaks`, [breaks, f], () => breakHeights(f, order, breaks))
+  return keeper.keep(`${key}.spots`, [heights, frame, index, finding.stale], () =>
+    breakItems(heights, frame, curveInk(index), finding.stale, `${name}.${order}.`),
+  )
 }
 
 /** What was found about the curve: bands of its signs, guides between lanes. */
 function foundItems(
   lane: Lane,
-  { curve, index }: LaneCurves,
+  { curve, index, over }: LaneCurves,
   frame: Frame,
   ground: Ground,
 ): Item[] {
+  const names = [...ground.evaluation.curves.keys()]
+  const spots = [
+    ...spotsOf(lane, { name: lane.curve, order: lane.order, curve }, index, frame, ground),
+    ...over.flatMap((one) => spotsOf(lane, one, names.indexOf(one.name), frame, ground)),
+  ]
   const finding = ground.findings.get(lane.curve)
-  if (!finding) return []
+  if (!finding) return spots
   const open = ground.evaluation.study.lanes.flatMap((l) =>
     l.curve === lane.curve ? [l.order] : [],
-  )
-  const { order } = lane
-  const own = order >= 0 && order <= 1 && curve.formula ? curve.derivative(order).f : null
-  const { breaks } = finding.examination
-  const heights = own
-    ? ground.keeper.keep(`${lane.id}.breaks`, [breaks, own], () => breakHeights(own, order, breaks))
-    : []
-  const spots = ground.keeper.keep(`${lane.id}.spots`, [heights, frame, index, finding.stale], () =>
-    breakItems(heights, frame, curveInk(index), finding.stale),
   )
   const found = ground.keeper.keep(`${lane.id}.found`, [finding, frame, open.join(), index], () => [
     ...bandItems(lane.curve, lane.order, finding, frame),

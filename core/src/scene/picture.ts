@@ -1,4 +1,5 @@
 import type { SpanText } from '../vocabulary/members'
+import type { Corner } from './corners'
 import type { Item } from './items'
 import type { Inset } from './inset'
 
@@ -36,8 +37,11 @@ export interface LaneScene {
   outside: boolean
   /** Why nothing is drawn although there is a curve: a frame that no screen can lay out. */
   undrawn: string | null
-  /** What this frame cannot show; said at the foot where the curve runs through the top. */
-  hidden: { sentence: string; from: number; to: number; atFoot: boolean } | null
+  /** What this frame cannot show. */
+  hidden: { sentence: string; from: number; to: number } | null
+  /** The corners that no curve passes, where the heights and what does not show are told. */
+  rangeCorner: Corner | null
+  hiddenCorner: Corner | null
   inset: Inset | null
 }
 

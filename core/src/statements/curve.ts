@@ -77,7 +77,7 @@ export const curveKind: StatementKind<CurveLine> = {
   topic: null,
   said: ['let'],
   uses: { name: 'name', formulas: ['formula', 'lastGood'], domain: 'span', window: 'window' },
-  curve: { make: formulaCurve, span: ({ span }) => span },
+  curve: { make: formulaCurve, span: ({ span }) => span, joins: true },
   drawn: { stands: ({ name }) => ({ curve: name, order: 0 }) },
 
   sentence(line, context) {

@@ -47,7 +47,7 @@ export const readingsKind: StatementKind<ReadingsLine> = {
     }
     return [{ id: 'fit', label: 'Fit a formula', does: 'add', line: fit }]
   },
-  curve: { make: readingsCurve, span: spanOfReadings, measured: true },
+  curve: { make: readingsCurve, span: spanOfReadings, measured: true, joins: true },
   drawn: { pointWidth: 6, stands: ({ name }) => ({ curve: name, order: 0 }) },
 
   sentence: ({ name, points }, { variable }) => [

@@ -122,7 +122,6 @@ export function stemItems(
       ink: 'span',
       anchor: 'start',
       beside: at,
-      mayGo: true,
     },
   ]
 }

@@ -46,6 +46,8 @@ export interface CurveSide<L> {
   make(line: L, context: CurveContext): CurveLookup
   /** Where it is drawn, as text; `spanOf` tells that of another curve. */
   span(line: L, spanOf: (curve: string) => SpanText): SpanText
+  /** It is drawn on the axes of another curve of its unit, where there is one. */
+  joins?: true
   /** Given by readings: nothing is known between them. */
   measured?: boolean
   /** The lowest rung of its ladder: -1 for the area from its beginning, which is usual, 0 for itself. */

@@ -5,6 +5,7 @@ import type { LineLook, Slider } from '../../vocabulary/members'
 import type { Study } from '../schema'
 import { readNumber } from '../../vocabulary/values'
 import { type Edit, replaceLine } from './edit'
+import { lanesWithout } from './laneCurves'
 import { readingOf } from './names'
 
 /** A new formula for a curve. An unreadable one is kept as typed beside the last readable one. */
@@ -37,9 +38,7 @@ export const removeLine =
     const line = study.lines.find((l) => l.id === id)
     const lines = study.lines.filter((l) => l.id !== id)
     if (!line || !isCurveMaker(line)) return { ...study, lines }
-    const lanes = study.lanes
-      .filter((lane) => lane.curve !== line.name)
-      .map((lane) => ({ ...lane, overlays: lane.overlays.filter((o) => o.curve !== line.name) }))
+    const lanes = lanesWithout(study.lanes, line.name)
     return keepAnswered({ ...study, lines, lanes })
   }
 

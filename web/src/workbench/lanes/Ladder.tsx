@@ -1,7 +1,17 @@
-import { derivativeToLatex, isCurveMaker, kindOf, laneTitle, toggleLane } from '@yperkine/core'
-import { type DragEvent, memo } from 'react'
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
+import {
+  curveMakers,
+  derivativeToLatex,
+  drawnIn,
+  isCurveMaker,
+  kindOf,
+  laneTitle,
+  toggleLane,
+} from '@yperkine/core'
+import { memo } from 'react'
 import { Maths } from '../../parts/Maths'
 import { useStudy, useWorkbenchStore } from '../store'
+import { carryRung } from './rung'
 
 const orders = [-1, 0, 1, 2, 3]
 
@@ -16,47 +26,90 @@ export const rungLatex = (
     ? `\\textstyle\\int ${derivativeToLatex(curve, 0, letter, notation)}`
     : derivativeToLatex(curve, order, letter, notation)
 
-/** What a rung carries while it is dragged to another lane. */
-export const rungType = 'application/x-yperkine-rung'
+/** How the rungs of a ladder stand: below each other, in two columns, or behind a button. */
+export type LadderShape = 'tall' | 'wide' | 'folded'
 
-/** The rungs of a curve, its area and its derivatives; each opens or closes its lane. */
-export const Ladder = memo(function Ladder({ curve }: { curve: string }) {
+/** Heights of a rung for a mouse and for a finger, and of a folded ladder, in pixels. */
+const rungHeights = { fine: 26, coarse: 44 }
+const gap = 6
+
+/** The shape in which so many ladders fit into the head of a lane. */
+export function ladderShape(count: number, room: number, coarse: boolean): LadderShape {
+  const rung = coarse ? rungHeights.coarse : rungHeights.fine
+  const each = room / Math.max(1, count) - gap
+  if (each >= rung * orders.length) return 'tall'
+  return each >= rung * Math.ceil(orders.length / 2) ? 'wide' : 'folded'
+}
+
+const grounds = ['bg-kelp', 'bg-slate', 'bg-plum', 'bg-moss', 'bg-umber']
+
+/** The rungs of a curve, its area and its derivatives; each is drawn or taken out in one press. */
+export const Ladder = memo(function Ladder({
+  curve,
+  shape,
+}: {
+  curve: string
+  shape: LadderShape
+}) {
+  const letter = useStudy((s) => s.variable.letter)
+  const notation = useStudy((s) => s.display.notation)
+  if (shape !== 'folded') return <Rungs curve={curve} wide={shape === 'wide'} />
+  return (
+    <Popover>
+      <PopoverButton
+        aria-label={`Lanes of ${curve}`}
+        title={`What is drawn of ${curve}`}
+        className="button min-h-7 w-[60px] justify-center px-1 py-0 pointer-coarse:min-h-11"
+      >
+        <Maths latex={derivativeToLatex(curve, 0, letter, notation)} /> …
+      </PopoverButton>
+      <PopoverPanel anchor="right start" className="popover z-30 p-2">
+        <Rungs curve={curve} wide={false} />
+      </PopoverPanel>
+    </Popover>
+  )
+})
+
+function Rungs({ curve, wide }: { curve: string; wide: boolean }) {
   const { apply } = useWorkbenchStore().getState()
-  const open = useStudy((s) =>
-    s.lanes.flatMap((l) => (l.curve === curve ? [l.order] : [])).join(),
+  const shown = useStudy((s) =>
+    s.lanes
+      .flatMap((lane) => drawnIn(lane).flatMap((d) => (d.curve === curve ? [d.order] : [])))
+      .join(),
   ).split(',')
+  const ground = useStudy(
+    (s) => grounds[curveMakers(s).findIndex((l) => l.name === curve) % grounds.length]!,
+  )
   const lowest = useStudy((s) => {
     const line = s.lines.find((l) => isCurveMaker(l) && l.name === curve)
     return (line && kindOf(line).curve?.lowestOrder) ?? -1
   })
   const letter = useStudy((s) => s.variable.letter)
   const notation = useStudy((s) => s.display.notation)
-  const drag = (order: number) => (event: DragEvent) => {
-    event.dataTransfer.setData(rungType, JSON.stringify({ curve, order }))
-    event.dataTransfer.effectAllowed = 'copy'
-  }
   return (
     <div
       role="group"
       aria-label={`Lanes of ${curve}`}
-      className="flex w-[46px] shrink-0 flex-col overflow-hidden rounded-md border border-rule"
+      className={`shrink-0 overflow-hidden rounded-md border border-rule bg-rule ${
+        wide ? 'grid w-[76px] grid-cols-2 gap-px' : 'flex w-[46px] flex-col gap-px'
+      }`}
     >
       {orders
         .filter((order) => order >= lowest)
         .map((order) => {
-          const shown = open.includes(String(order))
+          const isShown = shown.includes(String(order))
           return (
             <button
               key={order}
               type="button"
               draggable
-              onDragStart={drag(order)}
-              aria-pressed={shown}
+              onDragStart={(event) => carryRung(event, { curve, order })}
+              aria-pressed={isShown}
               aria-label={`Show ${laneTitle({ curve, order })}`}
-              title="Drag it onto another lane to draw both there"
-              className={`h-[26px] border-b border-rule text-[calc(15px*var(--type))] last:border-b-0 focus-visible:-outline-offset-2 pointer-coarse:h-11 ${
-                shown
-                  ? 'bg-kelp text-page focus-visible:outline-page'
+              title="Drag it onto a lane to draw it there, or onto the ruler for a lane of its own"
+              className={`h-[26px] text-[calc(15px*var(--type))] focus-visible:-outline-offset-2 pointer-coarse:h-11 ${
+                isShown
+                  ? `${ground} text-page focus-visible:outline-page`
                   : 'bg-page text-quiet hover:text-ink'
               }`}
               onClick={() => apply(toggleLane(curve, order))}
@@ -67,4 +120,4 @@ export const Ladder = memo(function Ladder({ curve }: { curve: string }) {
         })}
     </div>
   )
-})
+}

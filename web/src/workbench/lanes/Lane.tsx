@@ -1,18 +1,22 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import {
   bringIntoFrame,
   changeLane,
+  drawHere,
   fitFrame,
   goTo,
   type Item,
+  laddersOf,
   type LaneScene,
-  toggleOverlay,
 } from '@yperkine/core'
-import { type DragEvent, memo, useEffect, useMemo, useRef } from 'react'
+import { memo, useEffect, useMemo, useRef } from 'react'
 import { Maths } from '../../parts/Maths'
 import { Cover } from './Cover'
 import { Expanse } from './Expanse'
 import { Highlight } from './Highlight'
-import { Ladder, rungLatex, rungType } from './Ladder'
+import { cornerPlace } from './cornerPlace'
+import { Ladder, ladderShape, rungLatex } from './Ladder'
+import { takesRung } from './rung'
 import { LabelHandle } from './LabelHandle'
 import { LaneEdge } from './LaneEdge'
 import { LaneInset } from './LaneInset'
@@ -22,6 +26,7 @@ import { headWidth, pixelDecimals } from '../drawing/layout'
 import { OnCurve } from './OnCurve'
 import { createPainter } from './paint'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useCoarsePointer } from '../gestures/useCoarsePointer'
 import { useFraming } from '../gestures/useFraming'
 import { useMover } from '../gestures/useMover'
 import { useHandlePainting, useLanePainting } from '../drawing/usePainting'
@@ -31,9 +36,12 @@ interface Props {
   id: string
   /** The lane below it, or null. */
   next: string | null
-  /** The first lane of its curve carries the ladder. */
+  /** It stands at the top. */
   first: boolean
 }
+
+/** Room for the name of a lane and the button beside it, in pixels. */
+const titleHeight = 40
 
 /** One plot strip: its head and its picture. */
 export const Lane = memo(function Lane({ id, next, first }: Props) {
@@ -53,46 +61,45 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const labels = useLane(id, (l) =>
     l.items.flatMap((i) => (i.kind === 'label' && i.owner ? [i.key] : [])).join('\n'),
   )
+  const ladders = useStudy((s) => (laddersOf(s).get(id) ?? []).join('\n'))
+  const rangeCorner = useLane(id, (l) => l.rangeCorner)
+  const hiddenCorner = useLane(id, (l) => l.hiddenCorner)
+  const coarse = useCoarsePointer()
   const letter = useStudy((s) => s.variable.letter)
   const notation = useStudy((s) => s.display.notation)
+  const names = keysOf(ladders)
+  const shape = ladderShape(names.length, height - titleHeight, coarse)
   const named = useMemo(() => ({ id, title, curve, order }), [id, title, curve, order])
   const summaryId = `summary-${id}`
   const head = useRef<HTMLDivElement>(null)
   useFraming(head, { across: false, lane: id, upright: true })
   const { apply } = useWorkbenchStore().getState()
-  const takesRung = (event: DragEvent) => event.dataTransfer.types.includes(rungType)
   return (
     <figure
       aria-label={`Lane ${title}`}
       aria-describedby={summaryId}
       className="relative flex shrink-0 border-b border-rule [contain:layout_paint]"
       style={{ height }}
-      onDragOver={(event) => {
-        if (takesRung(event)) event.preventDefault()
-      }}
-      onDrop={(event) => {
-        if (!takesRung(event)) return
-        event.preventDefault()
-        const rung = JSON.parse(event.dataTransfer.getData(rungType)) as {
-          curve: string
-          order: number
-        }
-        apply(toggleOverlay(id, rung.curve, rung.order))
-      }}
+      {...takesRung((rung) => apply(drawHere(id, rung.curve, rung.order)))}
     >
       <figcaption id={summaryId} className="sr-only">
         {summary}
       </figcaption>
       <div
         ref={head}
-        className="flex shrink-0 touch-none flex-col items-center gap-1.5 overflow-hidden border-r border-rule bg-paper pt-3"
+        className="flex shrink-0 touch-none flex-col items-center gap-1.5 overflow-x-hidden overflow-y-auto border-r border-rule bg-paper pt-1"
         style={{ width: headWidth }}
       >
-        <span className="text-[calc(19px*var(--type))]">
+        <span className="flex h-8 shrink-0 items-center text-[calc(19px*var(--type))] pointer-coarse:h-11">
           <Maths latex={rungLatex(curve, order, letter, notation)} />
+          <LaneSettings lane={named} />
         </span>
-        {first && <Ladder curve={curve} />}
-        <LaneSettings lane={named} />
+        {names.map((name) => (
+          <Ladder key={name} curve={name} shape={shape} />
+        ))}
+        {hidden && !hiddenCorner && !outside && !covered && (
+          <HiddenInHead id={id} hidden={hidden} />
+        )}
       </div>
       <div className="relative">
         <Ground id={id} height={height} />
@@ -100,8 +107,14 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         <LaneInset id={id} title={title} />
         <Cover lane={named} />
         <Highlight id={id} height={height} />
-        {order >= 0 && <LaneRange lane={named} />}
-        {hidden && !outside && !covered && <DoesNotShow id={id} hidden={hidden} />}
+        {order >= 0 && !covered && <LaneRange lane={named} corner={rangeCorner} />}
+        {hidden && hiddenCorner && !outside && !covered && (
+          <div
+            className={`pointer-events-none absolute flex items-center gap-x-2 ${cornerPlace(hiddenCorner, order, rangeCorner === hiddenCorner)}`}
+          >
+            <DoesNotShow id={id} hidden={hidden} />
+          </div>
+        )}
         {first && <ComeBack />}
         {outside && <BringBack lane={named} />}
         {undrawn !== null && <Undrawn words={undrawn} />}
@@ -204,15 +217,13 @@ function Overlay({ id, height, dots, labels }: OverlayProps) {
 function DoesNotShow({ id, hidden }: { id: string; hidden: NonNullable<LaneScene['hidden']> }) {
   const { apply } = useWorkbenchStore().getState()
   const both = useWorkbench((s) => s.scene.lanes.find((l) => l.id === id)?.inset != null)
-  const { sentence, from, to, atFoot } = hidden
+  const { sentence, from, to } = hidden
   const room = Math.max((to - from) * 0.3, 1e-9 * Math.max(1, Math.abs(from)))
   const around: [number, number] = to > from ? [from - room, to + room] : [from - 0.5, from + 0.5]
   const store = useWorkbenchStore()
   return (
-    <div
-      className={`pointer-events-none absolute right-2 ${atFoot ? 'bottom-2' : 'top-7'} flex flex-wrap items-center justify-end gap-x-2 gap-y-1 pl-12 text-right text-[calc(13px*var(--type))]`}
-    >
-      <span className="rounded-md bg-page px-1 text-ochre">{sentence}</span>
+    <>
+      <span className="text-[calc(13px*var(--type))] text-ochre">{sentence}</span>
       <button
         type="button"
         className="pill pointer-events-auto whitespace-nowrap"
@@ -232,9 +243,24 @@ function DoesNotShow({ id, hidden }: { id: string; hidden: NonNullable<LaneScene
           Show both scales
         </button>
       )}
-    </div>
+    </>
   )
 }
+
+/** The same behind a button, where no corner of the picture is free. */
+const HiddenInHead = ({ id, hidden }: { id: string; hidden: NonNullable<LaneScene['hidden']> }) => (
+  <Popover>
+    <PopoverButton
+      title={hidden.sentence}
+      className="button min-h-7 px-2 py-0 text-[calc(12px*var(--type))] text-ochre"
+    >
+      hidden
+    </PopoverButton>
+    <PopoverPanel anchor="right start" className="popover z-30 grid max-w-80 gap-2 p-4">
+      <DoesNotShow id={id} hidden={hidden} />
+    </PopoverPanel>
+  </Popover>
+)
 
 /** After going to what did not show: back to the frame before. */
 function ComeBack() {

@@ -1,4 +1,5 @@
 import {
+  type Corner,
   type Evaluation,
   type Examination,
   formatNumber,
@@ -9,13 +10,16 @@ import {
 } from '@yperkine/core'
 import { memo } from 'react'
 import { useStudy, useWorkbench } from '../store'
+import { cornerPlace } from './cornerPlace'
 import { useRange } from './useRange'
 
 /** How far a lane's curve reaches, in a corner of the lane: it tells what a frame leaves out. */
 export const LaneRange = memo(function LaneRange({
   lane,
+  corner,
 }: {
-  lane: Pick<LaneScene, 'curve' | 'order' | 'title'>
+  lane: Pick<LaneScene, 'id' | 'curve' | 'order' | 'title'>
+  corner: Corner | null
 }) {
   const { found, stale, progress, stopped, stop } = useRange(lane.curve, lane.order)
   const decimals = useStudy((s) => s.decimals)
@@ -24,6 +28,7 @@ export const LaneRange = memo(function LaneRange({
     return one?.subject === s.evaluation.curves.get(lane.curve) ? one : undefined
   })
   const proven = known?.examination
+  const alone = useStudy((s) => s.lanes.find((l) => l.id === lane.id)?.overlays.length === 0)
   // Of a curve that goes on to both sides only a stretch is looked over, and that is told.
   const from = useWorkbench((s) => known?.from ?? spanOf(s.evaluation, lane.curve)?.from)
   const to = useWorkbench((s) => known?.to ?? spanOf(s.evaluation, lane.curve)?.to)
@@ -48,7 +53,9 @@ export const LaneRange = memo(function LaneRange({
       (found && reachText(found, decimals, hasPole, stretch)))
   if (!reach && progress === null && !stopped) return null
   return (
-    <div className="pointer-events-none absolute top-1 right-2 flex items-center gap-2 text-[calc(13px*var(--type))] text-quiet">
+    <div
+      className={`pointer-events-none absolute flex items-center gap-2 text-[calc(13px*var(--type))] text-quiet ${cornerPlace(corner ?? 'top right', lane.order)} ${corner || progress !== null || stopped ? '' : 'sr-only'}`}
+    >
       {progress !== null && (
         <>
           <progress
@@ -68,9 +75,9 @@ export const LaneRange = memo(function LaneRange({
           aria-label={`range of ${lane.title}`}
           aria-live="off"
           aria-busy={stale && !proven}
-          className={`haloed px-1 ${stale && !proven ? 'opacity-50' : ''}`}
+          className={`px-1 ${stale && !proven ? 'opacity-50' : ''}`}
         >
-          {reach}
+          {alone ? reach : `${lane.title}: ${reach}`}
         </output>
       )}
     </div>

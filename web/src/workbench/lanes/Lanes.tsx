@@ -1,3 +1,4 @@
+import { drawnIn } from '@yperkine/core'
 import { useLayoutEffect, useRef } from 'react'
 import { Hatches } from './Hatches'
 import { labelKeys } from './LabelHandle'
@@ -37,17 +38,12 @@ export function Lanes() {
       </p>
       {measured &&
         lanes.map((lane, i) => (
-          <Lane
-            key={lane.id}
-            id={lane.id}
-            next={lanes[i + 1]?.id ?? null}
-            first={lanes.findIndex((l) => l.curve === lane.curve) === i}
-          />
+          <Lane key={lane.id} id={lane.id} next={lanes[i + 1]?.id ?? null} first={i === 0} />
         ))}
       {measured && lanes.length === 0 && <NoLane />}
       <Hatches />
       <Ruler />
-      {[...new Set(lanes.map((l) => l.curve))].map((curve) => (
+      {[...new Set(lanes.flatMap((l) => drawnIn(l).map((d) => d.curve)))].map((curve) => (
         <Findings key={curve} curve={curve} />
       ))}
     </div>

@@ -77,11 +77,12 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           x: item.x,
           y: item.y,
           'text-anchor': item.anchor,
-          class:
-            item.ink === 'ink'
+          class: item.named
+            ? `${fills[item.ink]} font-serif text-[calc(17px*var(--type))] italic select-none`
+            : item.ink === 'ink'
               ? 'fill-ink text-[calc(13px*var(--type))] select-none'
               : `${fills[item.ink]} stroke-page text-[calc(13px*var(--type))] font-semibold select-none`,
-          'stroke-width': item.ink === 'ink' ? 0 : 4,
+          'stroke-width': item.ink === 'ink' || item.named ? 0 : 4,
           'stroke-linejoin': 'round',
           'paint-order': 'stroke',
           opacity,

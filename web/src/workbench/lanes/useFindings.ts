@@ -40,7 +40,7 @@ export function useFindings(curve: string) {
     const last = looked.current
     const isSeen = last !== null && last.from <= scene.x[0] && last.to >= scene.x[1]
     if (last?.curve === subject.curve && (isSeen || !subject.curve.window)) return
-    const stretch = toLookAt(subject.curve, scene.x)
+    const stretch = toLookAt(subject.curve, scene.x, evaluation.study.frame !== null)
     looked.current = { curve: subject.curve, ...stretch }
     ask({ study: JSON.stringify(evaluation.study), curve, ...stretch }, { subject, ...stretch })
   })
@@ -48,10 +48,15 @@ export function useFindings(curve: string) {
 }
 
 /** The span of a curve; of one that is drawn everywhere, what is in view with room for a move. */
-function toLookAt({ from, to, window }: CurveResult, [x0, x1]: readonly [number, number]) {
+function toLookAt(
+  { from, to, window }: CurveResult,
+  [x0, x1]: readonly [number, number],
+  isSet: boolean,
+) {
   if (!window) return { from, to }
   const [low, high] = window
   // What a study opens on is looked over as it is; beyond that on round bounds, with room for a move.
+  if (!isSet) return { from: Math.min(x0, low), to: Math.max(x1, high) }
   if (x0 >= low && x1 <= high) return { from: low, to: high }
   const room = (x1 - x0) / 2
   const step = roundStep(room / 5)

@@ -6,6 +6,7 @@ import {
   freshName,
   nameToLatex,
   numberToFormula,
+  ownLane,
   placeSlider,
   readNumber,
   renamePlace,
@@ -19,6 +20,7 @@ import { EditableText } from '../../parts/EditableText'
 import { Maths } from '../../parts/Maths'
 import { BoundField } from '../../parts/BoundField'
 import { Expanse } from '../lanes/Expanse'
+import { takesRung } from '../lanes/rung'
 import { headWidth, pixelDecimals, rulerHeight } from '../drawing/layout'
 import { setText } from '../../parts/setText'
 import { type DrawnSpan, SpanOffers } from './SpanOffers'
@@ -53,7 +55,11 @@ export function Ruler() {
   const { apply } = store.getState()
   const title = [variable.name, variable.unit && `(${variable.unit})`].filter(Boolean).join(' ')
   return (
-    <div className="flex shrink-0 bg-paper" style={{ height }}>
+    <div
+      className="flex shrink-0 bg-paper"
+      style={{ height }}
+      {...takesRung(({ curve, order }) => store.getState().apply(ownLane(curve, order)))}
+    >
       <div
         className="flex shrink-0 items-center justify-center gap-2 border-r border-rule"
         style={{ width: headWidth }}

@@ -4,6 +4,7 @@ import {
   curveMakers,
   type LaneScene,
   laneTitle,
+  ownLane,
   setLaneFrame,
   toggleOverlay,
 } from '@yperkine/core'
@@ -106,6 +107,16 @@ function AlsoHere({ id }: { id: string }) {
           />
           {laneTitle({ curve, order })}
         </label>
+      ))}
+      {lane.overlays.map(({ curve, order }) => (
+        <button
+          key={`own${curve}${order}`}
+          type="button"
+          className="button justify-center"
+          onClick={() => apply(ownLane(curve, order))}
+        >
+          Give {laneTitle({ curve, order })} a lane of its own
+        </button>
       ))}
     </fieldset>
   )
