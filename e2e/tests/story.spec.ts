@@ -178,11 +178,22 @@ test('units carry into slopes', async ({ page, bench }) => {
   await expect(bench.output('Tangent to q at t = a', 'line')).toHaveText('y = 3.30t + 6.00')
 })
 
-test('a second curve gets its own lane and colour', async ({ bench }) => {
+test('a second curve joins the first one’s axes in a colour and with a name of its own', async ({
+  bench,
+}) => {
   await bench.open('f(x) = x^2')
   await bench.say("let g(x) = f'(x) + 2")
   await expect(bench.line('Let g(x) = f′(x) + 2')).toBeVisible()
   await bench.say('value of g at 3')
   await expect(bench.output('Value of g at x = 3', 'value')).toHaveText('8.000')
+  const lane = bench.lane('f')
+  await expect(lane.locator('path.stroke-slate')).toHaveCount(1)
+  await expect(lane.locator('svg text').filter({ hasText: /^[fg]$/ })).toHaveCount(2)
+  // Its rung, dragged onto the ruler, gives it a lane of its own; dragged back it joins again.
+  await bench.button('Show g').dragTo(bench.page.getByTitle('Click to put a place here'))
   await expect(bench.lane('g').locator('path.stroke-slate')).toHaveCount(1)
+  await expect(lane.locator('path.stroke-slate')).toHaveCount(0)
+  await bench.button('Undo').click()
+  await expect(bench.lane('g')).toBeHidden()
+  await expect(lane.locator('path.stroke-slate')).toHaveCount(1)
 })

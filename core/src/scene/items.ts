@@ -9,6 +9,9 @@ export type Ink =
 export type Fill =
   'own' | 'page' | 'strip' | 'stripBelow' | 'over' | 'short' | 'overFlat' | 'shortFlat' | 'area'
 
+/** Where words stand from what they belong to, in pixels, and which end of them. */
+export type Side = readonly [dx: number, dy: number, anchor: 'start' | 'middle' | 'end']
+
 /** One thing to draw on a lane, in pixels from its top left corner. */
 export type Item = { key: string; layer: Layer; dimmed?: boolean } & (
   | {
@@ -56,6 +59,8 @@ export type Item = { key: string; layer: Layer; dimmed?: boolean } & (
       beside?: { x: number; y: number }
       /** How far from that dot someone has put it. */
       offset?: readonly [dx: number, dy: number]
+      /** Where it may stand from there, the best first; on any side where that is not said. */
+      sides?: readonly Side[]
       /** It is the name of a curve. */
       named?: true
       /** Which label of which line it is: it can be moved and hidden. */

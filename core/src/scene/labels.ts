@@ -1,4 +1,4 @@
-import type { Item } from './items'
+import type { Item, Side } from './items'
 import { type Box, isClear, labelBox, meet, noObstacles, type Obstacles } from './obstacles'
 import { round } from './sampleCurve'
 
@@ -9,7 +9,7 @@ type Spot = Pick<Label, 'x' | 'y' | 'anchor'>
 const tickColumn = 36
 
 /** Where a label may stand, from the point it belongs to: the near sides first, then further off. */
-const sides: readonly (readonly [dx: number, dy: number, anchor: Label['anchor']])[] = [
+const usualSides: readonly Side[] = [
   [12, 4, 'start'],
   [-10, 20, 'end'],
   [-10, -10, 'end'],
@@ -80,6 +80,7 @@ export function placeLabels(
     const words = `${item.text} ${Math.round(x)} ${Math.round(y)}`
     if (told.has(words)) return []
     told.add(words)
+    const { sides = usualSides } = item
     const spots = sides.map(([dx, dy, anchor]): Spot => ({ x: x + dx, y: y + dy, anchor }))
     const fits = (spot: Spot, mayCrossLines: boolean) => {
       const box = labelBox({ ...item, ...spot })
@@ -118,7 +119,7 @@ function withLeader(label: Label): Item[] {
     y: Math.max(box.top, Math.min(box.bottom, beside!.y)),
   }
   const away = Math.hypot(nearest.x - beside!.x, nearest.y - beside!.y)
-  if (away < leaderFrom) return [rounded]
+  if (label.sides || away < leaderFrom) return [rounded]
   const start = 7 / away
   const from = {
     x: beside!.x + (nearest.x - beside!.x) * start,

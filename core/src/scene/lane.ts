@@ -6,7 +6,8 @@ import { insetFrame, makeInset } from './inset'
 import type { Item } from './items'
 import { type Drawn, fittedHeights, reachedBy, shownHeights } from './laneHeights'
 import { curveInk } from './looks'
-import type { LaneScene } from './picture'
+import type { LaneScene, PlacedTick } from './picture'
+import { isClear, labelBox, noObstacles } from './obstacles'
 import { round, sampleCurve, type Stroke } from './sampleCurve'
 import { summarise } from './summary'
 import { axisTicks } from './ticks'
@@ -133,6 +134,9 @@ function fittedOf(lane: Lane, { curve, f, over }: LaneCurves, ground: Ground) {
   )
 }
 
+/** The numbers of the ticks begin so far from the left edge, in pixels. */
+const tickLeft = 6
+
 /** Everything a lane shows, from the ground up. */
 function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground): LaneScene {
   const { keep } = ground.keeper
@@ -141,15 +145,17 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
   const { height } = frame
   const title = laneTitle(lane)
   const key = (part: string) => `${lane.id}.${part}`
-  const ticks = keep(key('ticks'), [frame.y, height], () =>
-    axisTicks(...frame.y, height, 48).map(({ value, text }) => ({
-      at: round(toPixelY(frame, value)),
-      text,
-    })),
-  )
   const strokes = strokesOf(lane, curves, frame, ground)
   const over = overlaid(lane, curves, frame, ground)
   const all = [strokes, ...over.map((one) => one.strokes)]
+  const ticks = keep(key('ticks'), [frame.y, height, ...all], () =>
+    axisTicks(...frame.y, height, 48).map(({ value, text }): PlacedTick => {
+      const at = round(toPixelY(frame, value))
+      const box = labelBox({ x: tickLeft, y: at - 4, text, anchor: 'start' })
+      const isSilent = !isClear(box, { ...noObstacles, strokes: all.flat() })
+      return isSilent ? { at, text, silent: true } : { at, text }
+    }),
+  )
   const outside = keep(
     key('outside'),
     all,

@@ -26,6 +26,8 @@ export interface Obstacles {
 export const noObstacles: Obstacles = { strokes: [], segments: [], lines: [], boxes: [] }
 
 const [above, below] = [12, 4]
+/** Labels and the names of curves are set in these sizes, in pixels. */
+const [labelSize, nameSize] = [13, 18]
 
 type Label = Item & { kind: 'label' }
 
@@ -35,10 +37,12 @@ export const labelBox = ({
   y,
   text,
   anchor,
-}: Pick<Label, 'x' | 'y' | 'text' | 'anchor'>): Box => {
-  const width = textWidth(text) + 2
+  named,
+}: Pick<Label, 'x' | 'y' | 'text' | 'anchor' | 'named'>): Box => {
+  const grown = named ? nameSize / labelSize : 1
+  const width = textWidth(text) * grown + 2
   const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2
-  return { left, right: left + width, top: y - above, bottom: y + below }
+  return { left, right: left + width, top: y - above * grown, bottom: y + below * grown }
 }
 
 export const meet = (a: Box, b: Box) =>
@@ -129,8 +133,8 @@ export function segmentsOf(d: string): Segment[] {
 const longest = 400
 
 /**
- * What items of a lane are to words. Dotted paths are legs of slope triangles; what is short and
- * closed is a dot.
+ * What items of a lane are to words. A dotted path with a corner is a slope triangle, one without a
+ * stem; what is short and closed is a dot.
  */
 export function obstaclesOf(items: readonly Item[], strokes: readonly Stroke[]): Obstacles {
   const segments: Segment[] = []
@@ -147,7 +151,8 @@ export function obstaclesOf(items: readonly Item[], strokes: readonly Stroke[]):
       boxes.push({ left: x, right: x + width, top: y, bottom: y + height })
     }
     if (item.kind !== 'path' || item.layer === 'insides' || item.d.length > longest) continue
-    const isSolid = item.dotted === true || item.d.includes('Z') || item.d.includes('a')
+    const isLeg = item.dotted === true && item.d.includes('H')
+    const isSolid = isLeg || item.d.includes('Z') || item.d.includes('a')
     const pieces = segmentsOf(item.d)
     if (isSolid) segments.push(...pieces)
     else lines.push(...pieces)

@@ -19,6 +19,8 @@ export interface Viewport {
 export interface PlacedTick {
   at: number
   text: string
+  /** Its number would lie on a curve. */
+  silent?: boolean
 }
 
 export interface LaneScene {

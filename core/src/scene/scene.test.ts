@@ -126,9 +126,9 @@ test('ticks are round and readable', () => {
 })
 
 test('the slope triangle runs over one, or a power of ten that fits', () => {
-  expect(triangleRun({ ...frame, x: [0, 10] })).toBe(1)
-  expect(triangleRun({ ...frame, x: [0, 1] })).toBe(0.1)
-  expect(triangleRun({ ...frame, x: [0, 1000] })).toBe(100)
+  expect(triangleRun({ ...frame, x: [0, 10] }, 0)).toBe(1)
+  expect(triangleRun({ ...frame, x: [0, 1] }, 0)).toBe(0.1)
+  expect(triangleRun({ ...frame, x: [0, 1000] }, 0)).toBe(100)
 })
 
 describe('the scene', () => {

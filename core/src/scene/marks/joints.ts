@@ -1,10 +1,10 @@
 import type { Mark } from '../../statements/contract'
 import { isFilled, markerPath } from '../markers'
-import { textWidth } from '../textWidth'
 import { type Frame, toPixelX, toPixelY } from '../frame'
 import { round } from '../sampleCurve'
 import type { PlainItem } from './mark'
 import type { Points } from './points'
+import { triangleOf } from './triangle'
 
 /** Run and rise of a secant as the two short sides of its triangle. */
 export function chordItems(
@@ -16,39 +16,7 @@ export function chordItems(
 ): PlainItem[] {
   const [right, top] = [toPixelX(frame, mark.toX), toPixelY(frame, mark.toY)]
   if (Math.abs(right - x) < 6) return []
-  const below = top <= y
-  // Outside the triangle, or inside where the frame ends too soon for the label.
-  const outside = right > x ? 1 : -1
-  const room = outside > 0 ? frame.width - right : right
-  const side = room < textWidth(mark.rise) + 12 ? -outside : outside
-  return [
-    {
-      kind: 'path',
-      key,
-      d: `M${round(x)} ${round(y)}H${round(right)}V${round(top)}`,
-      ink: 'place',
-      width: 1.5,
-      dotted: true,
-    },
-    {
-      kind: 'label',
-      key: `${key}.run`,
-      x: round((x + right) / 2),
-      y: round(below ? y + 15 : y - 6),
-      text: mark.run,
-      ink: 'place',
-      anchor: 'middle',
-    },
-    {
-      kind: 'label',
-      key: `${key}.rise`,
-      x: round(right + 8 * side),
-      y: round(Math.max(12, Math.min(frame.height - 6, (y + top) / 2 + 4))),
-      text: mark.rise,
-      ink: 'place',
-      anchor: side > 0 ? 'start' : 'end',
-    },
-  ]
+  return triangleOf({ x, y, right, top }, { run: mark.run, rise: mark.rise }, frame, key)
 }
 
 /** The straight way from a point of the curve to a fixed one, with its length. */
@@ -60,6 +28,7 @@ export function jointItems(
   y: number,
 ): PlainItem[] {
   const [tx, ty] = [toPixelX(frame, mark.toX), toPixelY(frame, mark.toY)]
+  const middle = { x: round((x + tx) / 2), y: round((y + ty) / 2) }
   return [
     {
       kind: 'path',
@@ -72,8 +41,8 @@ export function jointItems(
     {
       kind: 'label',
       key: `${key}.label`,
-      x: round((x + tx) / 2 + 8),
-      y: round((y + ty) / 2 - 6),
+      ...middle,
+      beside: middle,
       text: mark.label,
       ink: 'place',
       anchor: 'start',

@@ -1,14 +1,19 @@
 import type { Mark } from '../../statements/contract'
 import { type Frame, toPixelX, toPixelY } from '../frame'
+import type { Side } from '../items'
 import { round } from '../sampleCurve'
 import type { PlainItem } from './mark'
 
-/** A level across a span, with its number at the right end. */
+/** Shares of the way back from the right end of a level at which its number may stand. */
+const alongLevel = [0, 0.15, 0.3, 0.45, 0.6, 0.75]
+
+/** A level across a span, with its number near the right end. */
 export function levelItems(mark: Mark & { kind: 'level' }, frame: Frame, key: string): PlainItem[] {
   const y = toPixelY(frame, mark.y)
   if (y < -2 || y > frame.height + 2) return []
   const [left, right] = [toPixelX(frame, mark.from), toPixelX(frame, mark.to)]
-  const end = Math.max(20, Math.min(frame.width - 6, right - 6))
+  const [from, to] = [Math.max(6, left), Math.min(frame.width - 6, right - 6)]
+  const end = { x: round(to), y: round(y) }
   return [
     {
       kind: 'path',
@@ -23,8 +28,12 @@ export function levelItems(mark: Mark & { kind: 'level' }, frame: Frame, key: st
           {
             kind: 'label' as const,
             key: `${key}.label`,
-            x: round(end),
-            y: round(y < 20 ? y + 16 : y - 6),
+            ...end,
+            beside: end,
+            sides: alongLevel.flatMap((share): Side[] => [
+              [round((from - to) * share), -6, 'end'],
+              [round((from - to) * share), 16, 'end'],
+            ]),
             text: mark.label,
             ink: 'span' as const,
             anchor: 'end' as const,

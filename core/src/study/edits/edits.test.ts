@@ -1,5 +1,10 @@
 import {
   changeFormula,
+  changeLane,
+  drawHere,
+  drawnIn,
+  laddersOf,
+  ownLane,
   createEvaluator,
   createStudy,
   editSlot,
@@ -193,5 +198,59 @@ describe('a span typed behind a function', () => {
       formula: 'cos x',
       span: { from: '0', to: 'π' },
     })
+  })
+})
+
+describe('curves on one pair of axes', () => {
+  const say = (words: string, study: Study) => offersFor(words, study, null)[0]!.edit(study)
+  const lanesOf = (study: Study) =>
+    study.lanes.map((lane) =>
+      drawnIn(lane)
+        .map(({ curve, order }) => `${curve}${order}`)
+        .join('+'),
+    )
+  const both = say('let g(x) = 2x', made('f(x) = x^2'))
+
+  test('a second one of the same unit joins the first, and so do their derivatives', () => {
+    expect(lanesOf(both)).toEqual(['f0+g0'])
+    const opened = toggleLane('g', 1)(toggleLane('f', 1)(both))
+    expect(lanesOf(opened)).toEqual(['f0+g0', 'f1+g1'])
+    expect(lanesOf(toggleLane('g', 2)(both))).toEqual(['f0+g0', 'g2'])
+  })
+
+  test('one of another unit, an area and a covered lane keep their own', () => {
+    const metres: Study = {
+      ...made('f(x) = x^2'),
+      lines: made('f(x) = x^2').lines.map((l) => ({ ...l, unit: 'm' }) as typeof l),
+    }
+    expect(lanesOf(say('let g(x) = 2x', metres))).toEqual(['f0', 'g0'])
+    expect(lanesOf(say('accumulate f', both))).toEqual(['f0+g0', 'A0'])
+    const covered = changeLane(both.lanes[0]!.id, { covered: true })(both)
+    expect(lanesOf(say('let k(x) = x', covered))).toEqual(['f0+g0', 'k0'])
+  })
+
+  test('each is taken out and comes back, whichever was there first', () => {
+    const withoutF = toggleLane('f', 0)(both)
+    expect(lanesOf(withoutF)).toEqual(['g0'])
+    expect(lanesOf(toggleLane('f', 0)(withoutF))).toEqual(['g0+f0'])
+    expect(lanesOf(toggleLane('g', 0)(withoutF))).toEqual(['g0'])
+    expect(lanesOf(removeLine('line1')(both))).toEqual(['g0'])
+  })
+
+  test('one gets a lane of its own, and is drawn on the axes of another again', () => {
+    const apart = ownLane('g', 0)(both)
+    expect(lanesOf(apart)).toEqual(['f0', 'g0'])
+    expect(lanesOf(ownLane('f', 0)(both))).toEqual(['f0', 'g0'])
+    expect(ownLane('g', 0)(apart)).toBe(apart)
+    const lane = apart.lanes[0]!.id
+    expect(lanesOf(drawHere(lane, 'g', 0)(apart))).toEqual(['f0+g0', 'g0'])
+    expect(lanesOf(drawHere(lane, 'f', 0)(apart))).toEqual(['f0', 'g0'])
+  })
+
+  test('every curve has its ladder in one lane, also where nothing of it is drawn', () => {
+    const three = say('let k(x) = 3x', ownLane('g', 0)(both))
+    const named = (study: Study) => [...laddersOf(study).values()].map((l) => l.join())
+    expect(named(three)).toEqual(['f,k', 'g'])
+    expect(named(toggleLane('k', 0)(three))).toEqual(['f,k', 'g'])
   })
 })

@@ -151,7 +151,7 @@ function Ground({ id, height }: { id: string; height: number }) {
       <g ref={group} />
       <g className="fill-quiet text-[calc(13px*var(--type))] select-none">
         {ticks
-          .filter(({ at }) => at > 12 && at < height - 4)
+          .filter(({ at, silent }) => !silent && at > 12 && at < height - 4)
           .map(({ at, text }) => (
             <text
               key={text}
