@@ -7,7 +7,7 @@ const css = readFileSync(path.join(__dirname, 'styles.css'), 'utf8')
 function tokensOf(block: RegExp): Record<string, string> {
   const found = block.exec(css)?.[1] ?? ''
   return Object.fromEntries(
-    [...found.matchAll(/--color-([a-z]+): (#[0-9a-f]{6});/g)].map((m) => [m[1]!, m[2]!]),
+    [...found.matchAll(/--color-([a-z0-9-]+): (#[0-9a-f]{6});/g)].map((m) => [m[1]!, m[2]!]),
   )
 }
 const paper = tokensOf(/@theme \{([^}]*)\}/)
@@ -37,8 +37,20 @@ test('the measure agrees with the published extremes', () => {
 })
 
 describe.each(Object.entries(looks))('%s', (_look, tokens) => {
-  const texts = ['ink', 'quiet', 'rust', 'ochre', 'brick', 'kelp']
-  const lines = ['kelp', 'slate', 'plum', 'moss', 'umber', 'rust', 'ochre', 'brick', 'edge']
+  const tints = ['rust-1', 'rust-2', 'ochre-1', 'ochre-2']
+  const texts = ['ink', 'quiet', 'rust', 'ochre', 'brick', 'kelp', ...tints]
+  const lines = [
+    'kelp',
+    'slate',
+    'plum',
+    'moss',
+    'umber',
+    'rust',
+    'ochre',
+    'brick',
+    'edge',
+    ...tints,
+  ]
   test.each(texts.flatMap((t) => ['page', 'paper', 'chosen'].map((g) => [t, g] as const)))(
     'text in %s on %s is readable',
     (text, ground) => {

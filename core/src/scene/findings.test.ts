@@ -32,7 +32,7 @@ test('the band of a derivative says where the curve rises and falls', () => {
   const scene = sceneOf('f(x) = x^3 - 3x', ['-2', '2'], [1, 2])
   expect(texts(scene, 1)).toEqual(['+ f rises', '+ f rises', '− f falls'])
   expect(texts(scene, 2)).toEqual(['+ f concave up', '− f concave down'])
-  const falls = scene.lanes[1]!.items.find((i) => i.kind === 'rect' && i.tint === 'negative')
+  const falls = scene.lanes[1]!.items.find((i) => i.kind === 'rect' && i.sign === 'negative')
   expect(falls).toMatchObject({
     x: expect.closeTo(pixel(scene, -1), 1),
     width: expect.closeTo(pixel(scene, 1) - pixel(scene, -1), 1),

@@ -55,7 +55,7 @@ export function bandItems(name: string, order: number, finding: Finding, frame: 
         y: round(top),
         width: round(room),
         height: bandHeight,
-        tint: positive ? 'positive' : 'negative',
+        sign: positive ? 'positive' : 'negative',
         ...dimmed,
       },
       ...(text === ''

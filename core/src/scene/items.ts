@@ -9,11 +9,14 @@ export type Ink =
 export type Fill =
   'own' | 'page' | 'strip' | 'stripBelow' | 'over' | 'short' | 'overFlat' | 'shortFlat' | 'area'
 
+/** Which of several like it a line is: each has its own tint of their common colour. */
+export type Tint = 1 | 2
+
 /** Where words stand from what they belong to, in pixels, and which end of them. */
 export type Side = readonly [dx: number, dy: number, anchor: 'start' | 'middle' | 'end']
 
 /** One thing to draw on a lane, in pixels from its top left corner. */
-export type Item = { key: string; layer: Layer; dimmed?: boolean } & (
+export type Item = { key: string; layer: Layer; dimmed?: boolean; tint?: Tint } & (
   | {
       kind: 'path'
       d: string
@@ -33,7 +36,7 @@ export type Item = { key: string; layer: Layer; dimmed?: boolean } & (
       y: number
       width: number
       height: number
-      tint: 'positive' | 'negative'
+      sign: 'positive' | 'negative'
       ink?: undefined
     }
   | {

@@ -41,8 +41,10 @@ export function laneItems(
   const found = foundItems(lane, curves, frame, ground)
   const follow: Sample = (of) => sampledOf(of, ground.evaluation.curves)
   const marks = curves.marked.flatMap((m) =>
-    keep(key(`mark.${m.line}.${m.mark.id}`), [m.mark, frame, m.dimmed, m.look, m.label], () =>
-      itemsOf(m, frame, follow),
+    keep(
+      key(`mark.${m.line}.${m.mark.id}`),
+      [m.mark, frame, m.dimmed, m.look, m.label, m.tint],
+      () => itemsOf(m, frame, follow),
     ),
   )
   const sides = ground.sides.get(lane.id) ?? new Map<string, number>()

@@ -12,6 +12,7 @@ import {
   sliderRole,
   type Study,
   studySchema,
+  tintsOf,
 } from '..'
 import { isFilled, markerPath } from './markers'
 import { markerShapes } from '../vocabulary/members'
@@ -250,5 +251,26 @@ describe('what a slider is for', () => {
   })
   test('a place has no such words', () => {
     expect(sliderRole(made('f(x) = x', 'tangent'), 'a')).toBeNull()
+  })
+})
+
+describe('several lines alike', () => {
+  const tintsOn = (study: Study, kind: Item['kind']) => [
+    ...new Set(itemsOf(study).flatMap((i) => (i.kind === kind ? [i.tint ?? 0] : []))),
+  ]
+  test('three tangents have three tints, drawn and written, and the fourth begins anew', () => {
+    const words = [-1.5, -0.5, 0.5, 1.5].map((x) => `tangent to f at ${x}`)
+    const three = made('f(x) = x^3 - 3x', ...words.slice(0, 3))
+    expect(tintsOn(three, 'dot').sort()).toEqual([0, 1, 2])
+    expect(tintsOf(three.lines).size).toBe(2)
+    const four = made('f(x) = x^3 - 3x', ...words)
+    expect(tintsOf(four.lines).get(four.lines.at(-1)!.id)).toBeUndefined()
+  })
+  test('two areas are told apart, and a hidden line changes no other', () => {
+    const two = made('f(x) = x^2', 'area 0 to 1', 'tangent to f at 1', 'area 1 to 2')
+    const tints = [...tintsOf(two.lines).values()]
+    expect(tints).toEqual([1])
+    const hidden = look(two, 1, { hidden: true })
+    expect([...tintsOf(hidden.lines)]).toEqual([...tintsOf(two.lines)])
   })
 })

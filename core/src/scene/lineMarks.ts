@@ -3,9 +3,9 @@ import type { Evaluation } from '../results/evaluation'
 import type { Mark, Sampled } from '../statements/contract'
 import type { LineLook } from '../vocabulary/members'
 import type { Frame } from './frame'
-import type { Item } from './items'
+import type { Item, Tint } from './items'
 import { labelNames } from './labelNames'
-import { withLook } from './looks'
+import { tintsOf, withLook } from './looks'
 import { captionSpot } from './marks/caption'
 import { markItems } from './marks'
 import type { Sample } from './marks/mark'
@@ -19,6 +19,7 @@ export interface MarkOfLine {
   dimmed: boolean
   look: LineLook | undefined
   points: Pick<LineLook, 'marker' | 'markerWidth'> | undefined
+  tint: Tint | undefined
   /** It carries the words someone has put to its line. */
   captioned: boolean
 }
@@ -27,6 +28,7 @@ export interface MarkOfLine {
 export function marksByCurve({ study, curves, lines }: Evaluation): Map<string, MarkOfLine[]> {
   const lineOf = new Map(study.lines.map((l) => [l.id, l]))
   const marksOf = new Map<string, MarkOfLine[]>()
+  const tints = tintsOf(study.lines)
   for (const [id, result] of lines) {
     const look = lineOf.get(id)?.look
     if (look?.hidden) continue
@@ -42,7 +44,7 @@ export function marksByCurve({ study, curves, lines }: Evaluation): Map<string, 
       // A trail behind a point does not take the point's marker.
       const points = mark.kind === 'points' && carrier >= 0 ? {} : look
       const label = named(mark.id)
-      list.push({ mark, line: id, label, dimmed, look, points, captioned })
+      list.push({ mark, line: id, label, dimmed, look, points, tint: tints.get(id), captioned })
     })
   }
   return marksOf
@@ -59,7 +61,7 @@ export function sampledOf(of: Sampled, curves: Evaluation['curves']): (x: number
 
 /** What is drawn for a mark, as its line wants it. */
 export function itemsOf(
-  { mark, line, label, dimmed, look, points, captioned }: MarkOfLine,
+  { mark, line, label, dimmed, look, points, tint, captioned }: MarkOfLine,
   frame: Frame,
   sample: Sample,
 ): Item[] {
@@ -70,9 +72,11 @@ export function itemsOf(
   return items.flatMap((item) => {
     const shown = withLook(item, look)
     const owned =
-      shown.kind === 'label' && shown.beside ? withOwner(shown, line, label, look) : shown
+      shown.kind === 'label' && shown.beside && !shown.sides
+        ? withOwner(shown, line, label, look)
+        : shown
     if (!owned) return []
-    return [dimmed ? { ...owned, dimmed: true } : owned]
+    return [{ ...owned, ...(dimmed ? { dimmed: true } : {}), ...(tint ? { tint } : {}) }]
   })
 }
 

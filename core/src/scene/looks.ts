@@ -1,6 +1,8 @@
 import { kindOf, type Statement } from '../statements'
 import type { LineLook } from '../vocabulary/members'
-import type { Ink, Item } from './items'
+import type { Ink, Item, Tint } from './items'
+
+export type { Tint } from './items'
 
 export type LookOf = (curve: string, order: number) => LineLook | undefined
 
@@ -22,6 +24,27 @@ export const inkOf = (look: LineLook | undefined): Ink | null =>
           ochre: 'span',
         } as const
       )[look.colour]
+
+/** So many lines alike have colours of their own. */
+const tints = 3
+
+/**
+ * The tint of each line that is drawn after others like it, such as the second and third tangent; the
+ * first of them, and every third one after it, has the usual colour. Lines out of sight count too, so
+ * that hiding one changes no other.
+ */
+export function tintsOf(lines: readonly Statement[]): ReadonlyMap<string, Tint> {
+  const counts = new Map<string, number>()
+  const found = new Map<string, Tint>()
+  for (const line of lines) {
+    const group = kindOf(line).drawn?.tinted
+    if (!group) continue
+    const count = counts.get(group) ?? 0
+    counts.set(group, count + 1)
+    if (count % tints !== 0) found.set(line.id, (count % tints) as Tint)
+  }
+  return found
+}
 
 /** An item as someone wants its line drawn. */
 export function withLook(item: Item, look: LineLook | undefined): Item {

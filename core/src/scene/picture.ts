@@ -52,6 +52,8 @@ export interface Flag {
   text: string
   value: number
   at: number
+  /** How far it stands beside its place, where another flag stands there too. */
+  shift: number
   /** The slider that moves when the flag does, or null for a typed number or a tangle. */
   slider: string | null
   /** A typed number, which is replaced when the flag moves. */

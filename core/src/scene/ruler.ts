@@ -1,5 +1,6 @@
 import type { Evaluation } from '../results/evaluation'
 import { freeSlider, readNumber } from '../vocabulary/values'
+import { fanOut } from './flags'
 import { toPixelX } from './frame'
 import type { Keeper } from './keeper'
 import type { Bar, Flag } from './picture'
@@ -13,8 +14,8 @@ export function placeOnRuler(
   { keep }: Keeper,
 ): { flags: Flag[]; bars: Bar[] } {
   const sliderNames = study.sliders.map((s) => `${s.name}${s.place}`).join()
-  const flags = keep('flags', [places, x, width, sliderNames], () =>
-    places.map(({ text, value }): Flag => {
+  const flags = keep('flags', [places, x, width, sliderNames], () => {
+    const placed = places.map(({ text, value }): Flag => {
       // Which slider a place hangs on does not change with the value of the slider.
       const slider = keep(`flag.${text}`, [sliderNames], () => {
         const read = readNumber(text, study.sliders)
@@ -24,11 +25,14 @@ export function placeOnRuler(
         text,
         value,
         at: round(toPixelX({ x, width }, value)),
+        shift: 0,
         slider,
         fixed: slider === null && /^[\s\d.+\-−E]+$/.test(text),
       }
-    }),
-  )
+    })
+    const shifts = fanOut(placed)
+    return placed.map((flag, i) => (shifts[i] === 0 ? flag : { ...flag, shift: round(shifts[i]!) }))
+  })
   const bars = keep('bars', [spans, x, width], () =>
     inRows(
       spans.map(({ text, from, to }) => ({

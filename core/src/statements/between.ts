@@ -33,7 +33,7 @@ export const betweenKind: StatementKind<BetweenLine> = {
   said: ['between', 'area between'],
   uses: { curves: ['curve'], spans: ['span'], numbers: ['target'] },
   whenAdded: ({ curve, order, target }) => ({ lane: { curve, order }, other: target }),
-  drawn: {},
+  drawn: { tinted: 'areas' },
 
   sentence: (line, context) => [
     { text: 'Area between ' },

@@ -42,7 +42,7 @@ export const measureKind: StatementKind<MeasureLine> = {
   topic: 'areas',
   said: ['length', 'length of', 'volume', 'volume of', 'surface', 'surface of'],
   uses: { curves: ['curve'], spans: ['span'] },
-  drawn: {},
+  drawn: { tinted: 'areas' },
 
   sentence: (line, context) => [
     { text: names[line.measure] },

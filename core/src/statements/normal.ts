@@ -22,7 +22,7 @@ export const normalKind: StatementKind<NormalLine> = {
   topic: 'rates',
   said: ['normal', 'normal to'],
   uses: { curves: ['curve'], places: ['place'] },
-  drawn: { pointWidth: 16 },
+  drawn: { tinted: 'lines', pointWidth: 16 },
 
   sentence: (line, context) => [
     { text: 'Normal to ' },

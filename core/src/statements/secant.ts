@@ -72,7 +72,7 @@ export const secantKind: StatementKind<SecantLine> = {
         : []),
     ]
   },
-  drawn: { pointWidth: 16 },
+  drawn: { tinted: 'lines', pointWidth: 16 },
 
   sentence: (line, context) => [
     { text: 'Secant to ' },

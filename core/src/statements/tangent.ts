@@ -67,7 +67,7 @@ export const tangentKind: StatementKind<TangentLine> = {
         : []),
     ]
   },
-  drawn: { pointWidth: 16 },
+  drawn: { tinted: 'lines', pointWidth: 16 },
 
   sentence: (line, context) => [
     { text: 'Tangent to ' },

@@ -1,6 +1,7 @@
 import type { Mark } from '../../statements/contract'
 import { isFilled, markerPath } from '../markers'
 import { type Frame, toPixelX, toPixelY } from '../frame'
+import type { Side } from '../items'
 import { round } from '../sampleCurve'
 import type { PlainItem } from './mark'
 import type { Points } from './points'
@@ -18,6 +19,13 @@ export function chordItems(
   if (Math.abs(right - x) < 6) return []
   return triangleOf({ x, y, right, top }, { run: mark.run, rise: mark.rise }, frame, key)
 }
+
+const besideJoint: readonly Side[] = [
+  [8, -6, 'start'],
+  [-8, -6, 'end'],
+  [8, 18, 'start'],
+  [-8, 18, 'end'],
+]
 
 /** The straight way from a point of the curve to a fixed one, with its length. */
 export function jointItems(
@@ -43,6 +51,7 @@ export function jointItems(
       key: `${key}.label`,
       ...middle,
       beside: middle,
+      sides: besideJoint,
       text: mark.label,
       ink: 'place',
       anchor: 'start',

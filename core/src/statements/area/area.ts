@@ -69,7 +69,7 @@ export const areaKind: StatementKind<AreaLine> = {
       slide: { member: 'position', value: share },
     }
   },
-  drawn: {},
+  drawn: { tinted: 'areas' },
 
   sentence: (line, context) =>
     context.isMeasured(line.curve)

@@ -60,6 +60,8 @@ export interface CurveSide<L> {
 
 /** That a line is drawn, so that it can be hidden and given a look. */
 export interface Drawn<L> {
+  /** With which others it is told apart by tints, where several are drawn. */
+  tinted?: 'lines' | 'areas'
   /** Set where it draws points of its own: how wide they usually are, in pixels. */
   pointWidth?: number
   /** The curve or derivative that it stands for on its lane: its sample stands before the sentence. */

@@ -41,7 +41,7 @@ const insides: Record<Exclude<Fill, 'own'>, string> = {
   area: 'var(--color-strip)',
 }
 const chosenDashes = { solid: undefined, dashed: '11 6', dotted: '0.1 6' }
-const tints = { positive: 'fill-positive', negative: 'fill-negative' }
+const signs = { positive: 'fill-positive', negative: 'fill-negative' }
 /** The order of derivative as dashes: f solid, f′ dashed, f″ dotted, f‴ dash-dot. */
 const dashes = ['', '11 6', '0.1 6', '11 5 0.1 5']
 
@@ -97,7 +97,7 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           y: item.y,
           width: item.width,
           height: item.height,
-          class: tints[item.tint],
+          class: signs[item.sign],
           opacity,
         },
       }
@@ -147,7 +147,8 @@ export function createPainter(group: SVGGElement) {
 }
 
 function draw(item: Item, known: Painted | undefined): Painted {
-  const { name, attributes, text } = elementOf(item)
+  const { name, attributes: plain, text } = elementOf(item)
+  const attributes = item.tint ? { ...plain, class: `${plain.class} tint-${item.tint}` } : plain
   const kept = known?.name === name ? known : null
   const element = kept?.element ?? document.createElementNS('http://www.w3.org/2000/svg', name)
   for (const [key, value] of Object.entries(attributes)) {

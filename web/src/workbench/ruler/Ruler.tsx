@@ -2,6 +2,7 @@ import {
   addSlider,
   enterSlider,
   fitOrWhole,
+  flagWidth,
   formatShort,
   freshName,
   nameToLatex,
@@ -79,7 +80,7 @@ export function Ruler() {
       </div>
       <div
         ref={strip}
-        className="relative isolate touch-none overflow-hidden"
+        className="relative isolate touch-none overflow-hidden select-none"
         style={{ width }}
         title="Click to put a place here, drag to mark a span"
         {...plant}
@@ -194,7 +195,9 @@ function RulerScale({ title, height }: { title: string; height: number }) {
     svg.current!.querySelectorAll<SVGTextElement>('text[data-at]').forEach((label) => {
       const half = label.textContent.length * 3.6 + 2
       const at = Number(label.dataset.at)
-      const covered = flags.some((f) => Math.abs(f.at - at) < half + flagWidth(f.text) / 2)
+      const covered = flags.some(
+        (f) => Math.abs(f.at + f.shift - at) < half + flagWidth(f.text) / 2,
+      )
       const cut = at < half - 2 || at > width - half + 2
       label.style.visibility = covered || cut ? 'hidden' : ''
     })
@@ -248,7 +251,7 @@ function PlaceFlag({ text }: { text: string }) {
     if (!flag) return
     const { style } = button.current!
     const hidden = flag.at < -2 || flag.at > scene.width + 2
-    style.left = `${flag.at - handleWidth(text) / 2}px`
+    style.left = `${flag.at + flag.shift - handleWidth(text) / 2}px`
     style.visibility = hidden ? 'hidden' : 'visible'
   }
   useHandlePainting(place)
@@ -291,7 +294,6 @@ function PlaceFlag({ text }: { text: string }) {
 
 const flagOf = (scene: Scene, text: string) => scene.flags.find((f) => f.text === text)
 
-const flagWidth = (text: string) => Math.max(18, 9 + text.length * 8)
 /** A finger needs more than a flag is wide. */
 const handleWidth = (text: string) => Math.max(44, flagWidth(text))
 
@@ -307,16 +309,18 @@ function FlagShapes({ height }: { height: number }) {
   const group = useRef<SVGGElement>(null)
   usePainting(({ flags }) => {
     const shapes = group.current!.children
-    flags.forEach(({ at, text }, i) => {
+    flags.forEach(({ at, shift, text }, i) => {
       const shape = shapes[i]
       if (!shape) return
       const [outline, label] = shape.children
       const half = flagWidth(text) / 2
+      // Its tip stands on the place, also where its body gives way to another flag.
+      const middle = at + shift
       outline!.setAttribute(
         'd',
-        `M${at} ${flagTop}L${at + half} ${flagTop + 9}V${flagTop + 25}H${at - half}V${flagTop + 9}Z`,
+        `M${at} ${flagTop}L${middle + half} ${flagTop + 9}V${flagTop + 25}H${middle - half}V${flagTop + 9}Z`,
       )
-      label!.setAttribute('x', String(at))
+      label!.setAttribute('x', String(middle))
       setText(label!, plain(text))
     })
   })

@@ -15,6 +15,7 @@ import {
   removeLine,
   sentenceText,
   type Statement,
+  tintsOf,
 } from '@yperkine/core'
 import { X } from 'lucide-react'
 import { memo } from 'react'
@@ -55,6 +56,7 @@ export const LineItem = memo(function LineItem({
   const touched = useWorkbench(
     (s) => s.selectedPlace !== null && placesOfLine(line).includes(s.selectedPlace),
   )
+  const tint = useStudy((s) => tintsOf(s.lines).get(line.id))
   if (!phrases) return null
   const { apply } = store.getState()
   const unreadable = said.problems.find((p) => p.at && isFormulaLine(line))
@@ -62,7 +64,7 @@ export const LineItem = memo(function LineItem({
   return (
     <li
       aria-label={sentenceText(phrases)}
-      className={`group relative flex gap-1 border-b [contain:layout] border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''}`}
+      className={`group relative flex gap-1 border-b [contain:layout] border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''} ${tint ? `tint-${tint}` : ''}`}
     >
       <span
         aria-hidden
