@@ -112,7 +112,7 @@ test('table, quotients, a fitted line: the rule of a quadratic is guessed', asyn
   await expect(table.getByRole('columnheader').nth(1)).toHaveAttribute('aria-sort', 'ascending')
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    bench.button('Keep as CSV').click(),
+    bench.button('Save as CSV').click(),
   ])
   expect(download.suggestedFilename()).toMatch(/\.csv$/)
 })

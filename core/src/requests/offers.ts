@@ -14,6 +14,7 @@ import { addSlider, placeSlider, plainSlider } from '../study/edits/sliders'
 import { curveMakers, freshName, spelledFor } from '../study/edits/names'
 import type { Edit } from '../study/edits/edit'
 import { freshId, placesOfLine } from '../study/edits/lines'
+import { drawnIn, isSame } from '../study/edits/laneCurves'
 import { openLane, toggleOverlay } from '../study/edits/lanes'
 import type { SpanText } from '../vocabulary/members'
 import { createEvaluator } from '../results/evaluate'
@@ -155,7 +156,8 @@ export const addLine =
     if (isCurveMaker(added)) next = spelledFor(added.name, next)
     next = { ...next, lines: [...next.lines, { ...added, id: freshId(next, 'line') }] }
     const other = kindOf(added).whenAdded?.(added)
-    if (other) return drawnTogether(other.lane, other.other)(next)
+    if (other?.other !== undefined) return drawnTogether(other.lane, other.other)(next)
+    if (other) return shownIn(other.lane)(next)
     if (!isCurveMaker(added)) return next
     return opened(added, next)
   }
@@ -163,6 +165,18 @@ export const addLine =
 /** With the lanes that open with a curve. */
 const opened = (line: CurveMaker, study: Study): Study =>
   lanesOpened(line).reduce((now, order) => openLane(line.name, order)(now), study)
+
+/** Opens the lane on which a line is seen, where nothing shows it yet. */
+const shownIn =
+  ({ curve, order }: LaneOf): Edit =>
+  (study) => {
+    const isShown = study.lanes.some((lane) =>
+      drawnIn(lane).some((drawn) => isSame(drawn, { curve, order })),
+    )
+    return isShown || !curveMakers(study).some((l) => l.name === curve)
+      ? study
+      : openLane(curve, order)(study)
+  }
 
 /** Draws the curve that another one meets on the lane of that one, so that they are seen to meet. */
 const drawnTogether =

@@ -1,3 +1,4 @@
+import { placeIs } from './shared/placeWords'
 import { z } from 'zod'
 import { simplify } from '../algebra/simplify'
 import { derivativeToLatex } from '../language/latex'
@@ -163,7 +164,7 @@ export const distanceKind: StatementKind<DistanceLine> = {
               {
                 id: 'lowest',
                 label: 'lowest',
-                text: `${withUnit(formatNumber(least.value, digits), curve.unit)} at ${variable.letter} = ${mark(place!.text, place!.certain)}`,
+                text: `${withUnit(formatNumber(least.value, digits), curve.unit)} at ${placeIs(variable.letter, mark(place!.text, place!.certain))}`,
                 value: least.value,
               },
             ]

@@ -23,6 +23,7 @@ export const rateKind: StatementKind<RateLine> = {
   said: ['rate', 'rate of change of', 'rate of change', 'derivative of', 'derivative'],
   uses: { curves: ['curve'] },
   drawn: { stands: ({ curve, order }) => ({ curve, order }) },
+  whenAdded: ({ curve, order }) => ({ lane: { curve, order } }),
 
   sentence({ curve, order }, context): Phrase[] {
     const { letter } = context.variable

@@ -97,7 +97,9 @@ export function FunctionField({ onCreate }: Props) {
         ))}
         {onlyMissing && (
           <button type="button" className="button mt-1" onClick={() => onCreate(text, missing)}>
-            Give {missing.join(', ')} a value and open
+            {missing.join() === 'a'
+              ? 'Let a have a value and open'
+              : `Give ${missing.join(', ')} a value and open`}
           </button>
         )}
       </div>

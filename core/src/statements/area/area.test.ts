@@ -141,7 +141,7 @@ describe('errors of sums, and how many strips there are', () => {
       /left 1\.00, right 1\.00, midpoint 2\.00, trapezoid 2\.00, simpson 4\.00/,
     )
     expect(result.notes!.join()).toMatch(
-      /From so many strips on the error stays under 0\.001: left \d+ \(as far as tried; sure with \d+\)/,
+      /From so many strips on the error stays under 0\.001: left \d+ \(as far as tried; guaranteed from \d+ strips on\)/,
     )
     expect(result.charts![0]!.series).toHaveLength(5)
   })

@@ -167,7 +167,7 @@ function differenceReadout(difference: number, unit: string, decimals: number): 
   return {
     id: 'difference',
     label: 'difference',
-    text: shows ? `${difference > 0 ? 'over' : 'short'} by ${size}` : 'none at this rounding',
+    text: shows ? `${difference > 0 ? 'over' : 'short'} by ${size}` : 'none to the digits shown',
     value: difference,
   }
 }

@@ -53,7 +53,7 @@ export function convergence(line: AreaLine, facts: SpanFacts, context: LineConte
   const tolerance = context.number(line.tolerance)
   const orders = found.map(({ rule, order }) => {
     const usual = usualOrder(rule)!
-    if (order === null) return `${rule}: no even fall`
+    if (order === null) return `${rule}: the error does not shrink evenly`
     const text = formatNumber(order, 2)
     return Math.abs(order - usual) < sameOrder
       ? `${rule} ${text}`
@@ -167,7 +167,7 @@ function enough(facts: SpanFacts, tolerance: number, { decimals }: LineContext):
   )
   const under = tolerance < 1e-4 ? formatPower(tolerance) : formatShort(tolerance, decimals + 6)
   const said = found.map(({ rule, sure, kept }) => {
-    const known = sure === null || kept?.proven ? '' : `; sure with ${sure}`
+    const known = sure === null || kept?.proven ? '' : `; guaranteed from ${sure} strips on`
     if (!kept) return `${rule} none up to ${mostTried}${known}`
     const early = kept.early
       ? `; ${kept.early.meets} meets it too, ${kept.early.fails} does not`

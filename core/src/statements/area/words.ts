@@ -58,7 +58,7 @@ export function whyWords(
       const { over, short } = fact
       const size = (value: number) => withUnit(sizeText(value, decimals), unit)
       const shown = size(over) === size(short)
-      return `The ${sumWords[fact.sum]} is ${over > short ? 'over' : 'short'}: its strips stand over by ${size(over)} in all and fall short by ${size(short)}${shown ? ', equal at this rounding' : ''}.`
+      return `The ${sumWords[fact.sum]} is ${over > short ? 'over' : 'short'}: its strips stand over by ${size(over)} in all and fall short by ${size(short)}${shown ? ', equal to the digits shown' : ''}.`
     }
     case 'cancels':
       return `What stands over and what falls short come to the same: the ${sumWords[fact.sum]} is the area.`

@@ -101,7 +101,7 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   /** Where it keeps the numbers of a curve row by row, for lines that are worked out from them. */
   tabulates?(line: L): LaneOf
   /** What else is to be seen once it has been added: another curve on the lane of the first. */
-  whenAdded?(line: L): { lane: LaneOf; other: string } | null
+  whenAdded?(line: L): { lane: LaneOf; other?: string } | null
   /** What a choice in one of its slots comes to, where that is more than putting it there. */
   choose?(line: L, field: string, text: string): Chosen<L> | null
   /** What the sliders do that stand in this line alone, by their names. */

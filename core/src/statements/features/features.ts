@@ -23,14 +23,14 @@ export const featuresKind: StatementKind<FeaturesLine> = {
   actions: ({ labels, ends }) => [
     {
       id: 'labels',
-      label: 'Words in the picture',
+      label: 'Labels in the picture',
       does: 'change',
       change: { labels: !labels },
       pressed: labels,
     },
     {
       id: 'ends',
-      label: 'Ends belong to it',
+      label: 'Count the ends',
       does: 'change',
       change: { ends: !ends },
       pressed: ends,

@@ -1,3 +1,4 @@
+import { placeIs } from '../shared/placeWords'
 import type { BreakKind, Examination, Extreme } from '../../features/examination'
 import { endsBelong, intervalText } from '../shared/intervals'
 import { listed, withUnit } from '../../vocabulary/units'
@@ -60,7 +61,7 @@ export function extremeReasons(
     const along = heldAlong(extreme, found, facts, decimals)
     const where = along
       ? `all along ${along}`
-      : `at ${variable.letter} = ${listed(places, mostSaid)}`
+      : `at ${placeIs(variable.letter, listed(places, mostSaid))}`
     const [most, beyond] = which === 'highest' ? ['largest', 'larger'] : ['smallest', 'smaller']
     const among =
       values.length > mostSaid
@@ -119,7 +120,7 @@ export function extremes(
       {
         id: label,
         label,
-        text: `${withUnit(value, unit)} at ${variable.letter} = ${x}${more}`,
+        text: `${withUnit(value, unit)} at ${placeIs(variable.letter, x)}${more}`,
         value: extreme.value,
       },
     ]

@@ -1,3 +1,4 @@
+import { placeIs } from '../shared/placeWords'
 import type { Examination, Feature } from '../../features/examination'
 import { formatShort, formatStretch } from '../../vocabulary/numbers'
 import { because } from '../shared/because'
@@ -44,7 +45,8 @@ export function told(
     .slice(0, 200)
     .map(({ what, feature }) => {
       const { x, value } = shown(feature)
-      const label = what === 'zero' ? `${letter} = ${x}` : `${what} ${value} at ${letter} = ${x}`
+      const at = placeIs(letter, x)
+      const label = what === 'zero' ? at : `${what} ${value} at ${at}`
       return {
         kind: 'stem',
         id: placeName(what, feature.x),

@@ -112,3 +112,7 @@ export function joinWords(facts: PlaceFacts, name: string, at: string, decimals:
       return `${at} it is not settled how the pieces of ${name} meet.`
   }
 }
+
+/** "t = 1.653", and "t ≈ 1.65" for what is rounded: never both signs. */
+export const placeIs = (letter: string, place: string) =>
+  place.startsWith('≈ ') ? `${letter} ${place}` : `${letter} = ${place}`

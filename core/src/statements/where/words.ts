@@ -1,3 +1,4 @@
+import { placeIs } from '../shared/placeWords'
 import type { RealFunction } from '../../evaluate/compile'
 import { formatCertain, formatNumber, formatShort, formatStretch } from '../../vocabulary/numbers'
 import { listed, unitOfDerivative, withUnit } from '../../vocabulary/units'
@@ -41,7 +42,7 @@ export function solutionsWords(found: Settled, { line, unit, level, context }: W
     level === null ? 'they meet' : `${curveText(line)} is ${withUnit(number, valueUnit)}`
   const places = found.solutions.map((one) => placeText(one, decimals))
   const stretches = found.stretches.map((s) => stretchText(s, Math.max(fewestDecimals, decimals)))
-  const at = `at ${variable.letter} = ${listed(places, mostSaid, variable.unit)}.`
+  const at = `at ${placeIs(variable.letter, listed(places, mostSaid, variable.unit))}.`
   const along = `all along ${listed(stretches, mostSaid)}.`
   return [
     ...(places.length > 0 ? [`${capital(equal)} ${at}`] : []),

@@ -32,6 +32,17 @@ export const changeLook =
   (study) =>
     replaceLine(study, id, (line) => ({ ...line, look: change(line.look ?? {}) }))
 
+/** Puts a line at another place of the working, counted from 0. */
+export const moveLine =
+  (id: string, to: number): Edit =>
+  (study) => {
+    const line = study.lines.find((l) => l.id === id)
+    if (!line) return study
+    const others = study.lines.filter((l) => l !== line)
+    const at = Math.max(0, Math.min(others.length, to))
+    return { ...study, lines: [...others.slice(0, at), line, ...others.slice(at)] }
+  }
+
 export const removeLine =
   (id: string): Edit =>
   (study) => {

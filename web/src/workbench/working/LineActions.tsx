@@ -27,7 +27,7 @@ export const LineActions = memo(function LineActions({
   return actions.map((action) => <Action key={action.id} line={line} action={action} />)
 })
 
-const pressed = 'pill mt-1.5 mr-1.5 aria-pressed:border-rust aria-pressed:text-rust'
+const pressed = 'pill pill-quiet aria-pressed:border-rust aria-pressed:text-rust'
 
 interface ActionProps<K extends LineAction['does'] = LineAction['does']> {
   line: Statement

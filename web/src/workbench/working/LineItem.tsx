@@ -1,3 +1,5 @@
+import { useSortable } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
 import { keepTogether } from '../../parts/keepTogether'
 import { Maths } from '../../parts/Maths'
 import {
@@ -18,9 +20,10 @@ import {
   tintsOf,
 } from '@yperkine/core'
 import { X } from 'lucide-react'
-import { memo } from 'react'
+import { memo, type MouseEvent } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { LineActions } from './LineActions'
+import { LineHandle } from './LineHandle'
 import { LineLookButton } from './LineLookButton'
 import { FurtherResults, Readouts } from './LineResults'
 import { PendingWork } from './PendingWork'
@@ -56,6 +59,7 @@ export const LineItem = memo(function LineItem({
   const touched = useWorkbench(
     (s) => s.selectedPlace !== null && placesOfLine(line).includes(s.selectedPlace),
   )
+  const sortable = useSortable({ id: line.id })
   const tint = useStudy((s) => tintsOf(s.lines).get(line.id))
   if (!phrases) return null
   const { apply } = store.getState()
@@ -63,15 +67,15 @@ export const LineItem = memo(function LineItem({
 
   return (
     <li
+      ref={sortable.setNodeRef}
+      style={{
+        transform: CSS.Translate.toString(sortable.transform),
+        transition: sortable.transition,
+      }}
       aria-label={sentenceText(phrases)}
-      className={`group relative flex gap-1 border-b [contain:layout] border-rule py-2.5 pr-3 pl-[18px] ${touched ? 'bg-chosen' : ''} ${tint ? `tint-${tint}` : ''}`}
+      className={`group relative flex gap-1 border-b [contain:layout] border-rule py-2.5 pr-3 pl-[18px] ${sortable.isDragging ? 'z-20 bg-chosen' : touched ? 'bg-chosen' : ''} ${tint ? `tint-${tint}` : ''}`}
     >
-      <span
-        aria-hidden
-        className="w-3 shrink-0 pt-0.5 font-serif text-[calc(13px*var(--type))] text-quiet italic"
-      >
-        {number}
-      </span>
+      <LineHandle number={number} sortable={sortable} />
       <div className="min-w-0 flex-1">
         <div className="font-serif text-[calc(17px*var(--type))] leading-[1.45]">
           <LineSample line={line} />
@@ -84,7 +88,10 @@ export const LineItem = memo(function LineItem({
         ))}
         {said.speaks && <Readouts id={line.id} />}
         <PendingWork id={line.id} name={sentenceText(phrases)} />
-        <LineActions line={line} speaks={said.speaks} />
+        <div className="mt-1 flex min-h-7 flex-wrap items-center gap-1.5">
+          <LineActions line={line} speaks={said.speaks} />
+          <LineTools line={line} number={number} />
+        </div>
         {said.notes.map((note) => (
           <p key={note} className="mt-1 text-[calc(14px*var(--type))] text-quiet">
             {keepTogether(note)}
@@ -106,27 +113,46 @@ export const LineItem = memo(function LineItem({
           </p>
         ))}
       </div>
-      {/* Half over the line above, so that no word of the sentence lies under it. */}
-      <span className={`absolute right-1 z-10 flex ${number === 1 ? 'top-0' : '-top-3'}`}>
-        <LineLookButton line={line} number={number} />
-        <button
-          type="button"
-          aria-label={`Remove line ${number}`}
-          className="line-tool"
-          onClick={() => {
-            apply(removeLine(line.id))
-            store.getState().announce('Line removed')
-          }}
-        >
-          <X size={15} aria-hidden />
-        </button>
-      </span>
     </li>
   )
 })
 
 const mended = (formula: string, hint: { from: number; to: number; replacement: string }) =>
   formula.slice(0, hint.from) + hint.replacement + formula.slice(hint.to)
+
+/** What can be done with any line, at the end of its row of buttons: quiet until one is at the line. */
+function LineTools({ line, number }: { line: Statement; number: number }) {
+  const store = useWorkbenchStore()
+  const remove = (event: MouseEvent<HTMLButtonElement>) => {
+    const { apply, announce } = store.getState()
+    moveFocusOn(event.currentTarget)
+    apply(removeLine(line.id))
+    announce('Line removed')
+  }
+  return (
+    <span className="ml-auto flex">
+      <LineLookButton line={line} number={number} />
+      <button
+        type="button"
+        aria-label={`Remove line ${number}`}
+        title="Remove this line"
+        className="line-tool"
+        onClick={remove}
+      >
+        <X size={15} aria-hidden />
+      </button>
+    </span>
+  )
+}
+
+/** From a line that goes the focus moves to its neighbour, or to where the next one is said. */
+function moveFocusOn(button: HTMLElement) {
+  const item = button.closest('li')
+  const at = item?.nextElementSibling ?? item?.previousElementSibling
+  const next =
+    at?.querySelector<HTMLElement>('[data-handle]') ?? document.getElementById('say-what-to-add')
+  next?.focus()
+}
 
 /** The stroke a curve is drawn with, in front of its sentence. */
 function LineSample({ line }: { line: Statement }) {
@@ -192,7 +218,7 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
       {fix && <span className="text-quiet"> · {fix}</span>}
       {give && (
         <button type="button" className="pill ml-2 text-ink" onClick={() => apply(give)}>
-          Give {missing} a value
+          {missing === 'a' ? 'Let a have a value' : `Give ${missing} a value`}
         </button>
       )}
       {isFormulaLine(line) &&

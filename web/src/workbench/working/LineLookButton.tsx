@@ -1,4 +1,4 @@
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
+import { Popover, PopoverButton, PopoverPanel, Radio, RadioGroup } from '@headlessui/react'
 import {
   changeLine,
   kindOf,
@@ -36,29 +36,26 @@ export const LineLookButton = memo(function LineLookButton({
         type="button"
         aria-label={`${look.hidden ? 'Show' : 'Hide'} line ${number} in the picture`}
         aria-pressed={look.hidden === true}
+        title={look.hidden ? 'Show it in the picture' : 'Hide it in the picture'}
         className={`line-tool ${look.hidden ? 'is-kept' : ''}`}
         onClick={() => set({ hidden: !look.hidden })}
       >
         {look.hidden ? <EyeOff size={15} aria-hidden /> : <Eye size={15} aria-hidden />}
       </button>
       <Popover>
-        <PopoverButton aria-label={`Look of line ${number}`} className="line-tool">
+        <PopoverButton
+          aria-label={`Look of line ${number}`}
+          title="Colour, stroke, width and words"
+          className="line-tool"
+        >
           <Paintbrush size={15} aria-hidden />
         </PopoverButton>
         <PopoverPanel anchor="bottom end" className="popover z-30 grid gap-2 p-3">
-          <label className="flex items-center justify-between gap-3">
-            Colour
-            <select
-              className="field"
-              value={look.colour ?? ''}
-              onChange={(e) => set({ colour: lineColours.find((c) => c === e.target.value) })}
-            >
-              <option value="">usual</option>
-              {lineColours.map((colour) => (
-                <option key={colour}>{colour}</option>
-              ))}
-            </select>
-          </label>
+          <Swatches
+            label={`Colour of line ${number}`}
+            chosen={look.colour}
+            onChoose={(colour) => set({ colour })}
+          />
           <label className="flex items-center justify-between gap-3">
             Stroke
             <select
@@ -127,6 +124,51 @@ export const LineLookButton = memo(function LineLookButton({
     </>
   )
 })
+
+const grounds: Record<NonNullable<LineLook['colour']>, string> = {
+  kelp: 'bg-kelp',
+  slate: 'bg-slate',
+  plum: 'bg-plum',
+  moss: 'bg-moss',
+  umber: 'bg-umber',
+  rust: 'bg-rust',
+  ochre: 'bg-ochre',
+}
+
+interface SwatchesProps {
+  label: string
+  chosen: LineLook['colour']
+  onChoose: (colour: LineLook['colour']) => void
+}
+
+/** Colours to choose from, as they are drawn, each with its name; the first is the usual one. */
+const Swatches = ({ label, chosen, onChoose }: SwatchesProps) => (
+  <RadioGroup
+    aria-label={label}
+    value={chosen ?? 'usual'}
+    onChange={(colour) => onChoose(lineColours.find((c) => c === colour))}
+    className="flex items-center gap-1"
+  >
+    <span aria-hidden className="mr-auto pr-3">
+      Colour
+    </span>
+    {['usual' as const, ...lineColours].map((colour) => (
+      <Radio
+        key={colour}
+        value={colour}
+        aria-label={colour}
+        title={colour}
+        className="grid size-7 cursor-pointer place-items-center rounded-full border-2 border-transparent data-[checked]:border-ink pointer-coarse:size-11"
+      >
+        {colour === 'usual' ? (
+          <span className="text-[calc(12px*var(--type))] text-quiet">auto</span>
+        ) : (
+          <span className={`size-5 rounded-full ${grounds[colour]}`} />
+        )}
+      </Radio>
+    ))}
+  </RadioGroup>
+)
 
 /** Which labels of its points a line shows. */
 function PointLabels({ line }: { line: Statement }) {

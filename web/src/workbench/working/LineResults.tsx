@@ -43,7 +43,7 @@ export const Readouts = memo(function Readouts({ id }: { id: string }) {
   if (shapes === '') return null
   return (
     <div
-      className={`${pending ? 'opacity-50' : ''} mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1`}
+      className={`${pending ? 'opacity-50' : ''} mt-1 grid grid-cols-[minmax(4.5rem,auto)_minmax(0,1fr)] items-baseline gap-x-3 gap-y-0.5`}
     >
       {shapes.split('\n').map((shape, index) => (
         <ReadoutView key={shape} id={id} index={index} shape={shape} />
@@ -73,31 +73,37 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
     if (exactText.current && exact) setText(exactText.current, exact.text)
   })
   return (
-    <span className={isFormula ? '' : 'whitespace-nowrap'}>
-      <span aria-hidden className="mr-1.5 text-quiet">
+    <span className="contents">
+      <span aria-hidden className="text-quiet">
         {label}
       </span>
-      <output
-        ref={output}
-        aria-label={label}
-        aria-live="off"
-        className={isFormula ? 'font-equation text-[calc(16px*var(--type))]' : 'font-semibold'}
-      >
-        <span ref={figures} className="steady">
-          <span />
-        </span>
-      </output>
-      {straight && <EquationForms id={id} />}
-      {exactly && (
-        <span
-          className="ml-2 text-quiet"
-          title={
-            exactly === 'exactly' ? 'worked out exactly' : 'all digits agree; that is no proof'
+      <span className="min-w-0">
+        <output
+          ref={output}
+          aria-label={label}
+          aria-live="off"
+          className={
+            isFormula
+              ? 'font-equation text-[calc(16px*var(--type))]'
+              : `font-semibold ${index === 0 ? 'text-[calc(17px*var(--type))]' : ''}`
           }
         >
-          {exactly} <span ref={exactText} className="font-serif text-[calc(16px*var(--type))]" />
-        </span>
-      )}
+          <span ref={figures} className="steady">
+            <span />
+          </span>
+        </output>
+        {straight && <EquationForms id={id} />}
+        {exactly && (
+          <span
+            className="ml-2 text-quiet"
+            title={
+              exactly === 'exactly' ? 'worked out exactly' : 'all digits agree; that is no proof'
+            }
+          >
+            {exactly} <span ref={exactText} className="font-serif text-[calc(16px*var(--type))]" />
+          </span>
+        )}
+      </span>
     </span>
   )
 }

@@ -9,16 +9,19 @@ import {
   useReactTable,
 } from '@tanstack/react-table'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { type CSSProperties, type ReactNode, useEffect, useMemo, useRef } from 'react'
+import { type CSSProperties, type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
+import { Panel } from '../../parts/Panel'
 import { saveAsFile } from '../../parts/saveAsFile'
 import { useWorkbench, useWorkbenchStore } from '../store'
-import { alignments, columnWidths, isWordy } from './tableWidths'
+import { alignments, columnWidths, isWordy, leastWidth } from './tableWidths'
 
 type TableRow = ResultTable['rows'][number]
 
 /** Rows of numbers, and of sentences in two lines, in pixels. */
 const [numberHeight, wordyHeight] = [26, 42]
-const mostSeen = 9
+const [mostSeen, mostSeenLarge] = [9, 22]
+/** The heads of columns may stand in two lines. */
+const headHeight = 44
 
 /** Numbers by their size, before words by the alphabet. */
 const byValue: SortingFn<TableRow> = (a, b, column) => {
@@ -42,12 +45,15 @@ const columnsOf = (columns: readonly string[]): ColumnDef<TableRow>[] =>
 interface Props {
   line: Statement
   table: ResultTable
+  /** In a panel of its own, where there is more room. */
+  large?: boolean
   /** What stands at the head, before the buttons. */
   children: ReactNode
 }
 
 /** Rows of numbers: sorted by any column, copied, kept as a file; row and point light each other. */
-export function TableRows({ line, table: { name, columns, rows }, children }: Props) {
+export function TableRows({ line, table: shown, large = false, children }: Props) {
+  const { name, columns, rows } = shown
   const store = useWorkbenchStore()
   const table = useReactTable({
     data: rows as TableRow[],
@@ -63,6 +69,8 @@ export function TableRows({ line, table: { name, columns, rows }, children }: Pr
     [columns, rows],
   )
   const aligned = useMemo(() => alignments(columns, rows), [columns, rows])
+  const width = useMemo(() => leastWidth(columns, rows), [columns, rows])
+  const [enlarged, setEnlarged] = useState(false)
   const asText = () =>
     [columns, ...sorted.map((r) => r.original.cells)].map((cells) => cells.join('\t')).join('\n')
   const copy = () =>
@@ -85,9 +93,21 @@ export function TableRows({ line, table: { name, columns, rows }, children }: Pr
           Copy
         </button>
         <button type="button" className="pill" onClick={keep}>
-          Keep as CSV
+          Save as CSV
         </button>
+        {!large && (
+          <button type="button" className="pill" onClick={() => setEnlarged(true)}>
+            Larger
+          </button>
+        )}
       </div>
+      {enlarged && (
+        <Panel title={name} open width="w-[960px]" onClose={() => setEnlarged(false)}>
+          <TableRows line={line} table={shown} large>
+            {null}
+          </TableRows>
+        </Panel>
+      )}
       <div
         role="table"
         aria-label={name}
@@ -95,14 +115,18 @@ export function TableRows({ line, table: { name, columns, rows }, children }: Pr
         className={`mt-1 ${columns.length > 4 ? 'text-[calc(13px*var(--type))]' : 'text-[calc(14px*var(--type))]'}`}
         onPointerLeave={() => store.getState().setHighlight(null)}
       >
-        <div role="rowgroup" className="border-b border-rule pr-3">
-          <div role="row" className="grid items-end gap-x-2.5" style={grid}>
-            {table.getFlatHeaders().map((header, k) => (
-              <ColumnHead key={header.id} header={header} align={aligned[k]!} />
-            ))}
-          </div>
-        </div>
-        <Body rows={sorted} grid={grid} aligned={aligned} wordy={isWordy(columns, rows)} />
+        <Body
+          rows={sorted}
+          grid={grid}
+          width={width}
+          aligned={aligned}
+          wordy={isWordy(columns, rows)}
+          seen={large ? mostSeenLarge : mostSeen}
+        >
+          {table.getFlatHeaders().map((header, k) => (
+            <ColumnHead key={header.id} header={header} align={aligned[k]!} first={k === 0} />
+          ))}
+        </Body>
       </div>
     </div>
   )
@@ -110,13 +134,22 @@ export function TableRows({ line, table: { name, columns, rows }, children }: Pr
 
 const sortWords = { asc: 'ascending', desc: 'descending' } as const
 
-function ColumnHead({ header, align }: { header: Header<TableRow, unknown>; align: string }) {
+/** The first column stays where the others scroll past it. */
+const kept = 'sticky left-0 z-10 bg-inherit'
+
+interface HeadProps {
+  header: Header<TableRow, unknown>
+  align: string
+  first: boolean
+}
+
+function ColumnHead({ header, align, first }: HeadProps) {
   const order = header.column.getIsSorted()
   return (
     <div
       role="columnheader"
       aria-sort={order ? sortWords[order] : 'none'}
-      className={`py-0.5 text-[calc(13px*var(--type))] text-quiet ${align}`}
+      className={`py-0.5 text-[calc(13px*var(--type))] text-quiet ${align} ${first ? kept : ''}`}
     >
       <button
         type="button"
@@ -132,12 +165,17 @@ function ColumnHead({ header, align }: { header: Header<TableRow, unknown>; alig
 interface BodyProps {
   rows: Row<TableRow>[]
   grid: CSSProperties
+  width: string
   aligned: readonly string[]
   wordy: boolean
+  /** So many rows are seen at once. */
+  seen: number
+  /** The heads of the columns. */
+  children: ReactNode
 }
 
 /** Rows that are not seen are not there: a table may have thousands. */
-function Body({ rows, grid, aligned, wordy }: BodyProps) {
+function Body({ rows, grid, width, aligned, wordy, seen, children }: BodyProps) {
   const store = useWorkbenchStore()
   const box = useRef<HTMLDivElement>(null)
   const highlight = useWorkbench((s) => s.highlight)
@@ -156,36 +194,43 @@ function Body({ rows, grid, aligned, wordy }: BodyProps) {
   return (
     <div
       ref={box}
-      role="rowgroup"
-      tabIndex={rows.length > mostSeen ? 0 : undefined}
-      className="overflow-y-auto [scrollbar-gutter:stable]"
-      style={{ height: Math.min(rows.length, mostSeen) * rowHeight + 2 }}
+      tabIndex={0}
+      role="presentation"
+      className="max-w-full overflow-auto [scrollbar-gutter:stable]"
+      style={{ maxHeight: seen * rowHeight + headHeight + 2 }}
     >
-      <div className="relative" style={{ height: virtual.getTotalSize() }}>
-        {virtual.getVirtualItems().map((item) => {
-          const row = rows[item.index]!.original
-          return (
-            <div
-              key={item.key}
-              role="row"
-              aria-rowindex={item.index + 2}
-              className={`absolute inset-x-0 grid items-center gap-x-2.5 border-b border-rule ${isLit(row) ? 'bg-chosen' : ''}`}
-              style={{ ...grid, height: rowHeight, transform: `translateY(${item.start}px)` }}
-              onPointerEnter={() => store.getState().setHighlight(row.x ?? null)}
-            >
-              {row.cells.map((cell, k) => (
-                <span
-                  key={k}
-                  role="cell"
-                  className={`${wordy ? 'line-clamp-2 leading-tight text-balance' : 'truncate'} ${aligned[k]}`}
-                  title={cell}
-                >
-                  {cell}
-                </span>
-              ))}
-            </div>
-          )
-        })}
+      <div style={{ minWidth: width }}>
+        <div role="rowgroup" className="sticky top-0 z-20 border-b border-rule bg-page">
+          <div role="row" className="grid items-end gap-x-2.5 bg-page" style={grid}>
+            {children}
+          </div>
+        </div>
+        <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map((item) => {
+            const row = rows[item.index]!.original
+            return (
+              <div
+                key={item.key}
+                role="row"
+                aria-rowindex={item.index + 2}
+                className={`absolute inset-x-0 grid items-center gap-x-2.5 border-b border-rule ${isLit(row) ? 'bg-chosen' : 'bg-page'}`}
+                style={{ ...grid, height: rowHeight, transform: `translateY(${item.start}px)` }}
+                onPointerEnter={() => store.getState().setHighlight(row.x ?? null)}
+              >
+                {row.cells.map((cell, k) => (
+                  <span
+                    key={k}
+                    role="cell"
+                    className={`${wordy ? 'line-clamp-2 leading-tight text-balance' : 'truncate'} ${aligned[k]} ${k === 0 && !wordy ? kept : ''}`}
+                    title={cell}
+                  >
+                    {cell}
+                  </span>
+                ))}
+              </div>
+            )
+          })}
+        </div>
       </div>
     </div>
   )

@@ -3,6 +3,7 @@ import { useStudy, useWorkbench } from '../store'
 import { FirstHints } from '../help/FirstHints'
 import { LineItem } from './LineItem'
 import { SayWhatToAdd } from './SayWhatToAdd'
+import { Sorted } from './Sorted'
 import { useShowNewLine } from './useShowNewLine'
 
 /** The study in sentences, each with its results. */
@@ -11,10 +12,8 @@ export function Working({ onHelp }: { onHelp: () => void }) {
   const announcement = useWorkbench((s) => s.announcement)
   const list = useRef<HTMLOListElement>(null)
   const order = lines.map((l) => l.id).join(' ')
-  useShowNewLine(
-    list,
-    useMemo(() => order.split(' ').filter(Boolean), [order]),
-  )
+  const ids = useMemo(() => order.split(' ').filter(Boolean), [order])
+  useShowNewLine(list, ids)
   return (
     <section
       aria-label="Working"
@@ -28,9 +27,11 @@ export function Working({ onHelp }: { onHelp: () => void }) {
       </div>
       {/* A layer of its own, as the lanes' grounds are: what moves there does not redraw it. */}
       <ol ref={list} className="min-h-0 flex-1 overflow-y-auto will-change-transform">
-        {lines.map((line, i) => (
-          <LineItem key={line.id} line={line} number={i + 1} />
-        ))}
+        <Sorted ids={ids}>
+          {lines.map((line, i) => (
+            <LineItem key={line.id} line={line} number={i + 1} />
+          ))}
+        </Sorted>
         {lines.length === 0 && (
           <li className="px-[18px] py-4 text-quiet">
             Nothing stands here yet. Say “let f(x) = x^2 - 3” below to begin with a curve.

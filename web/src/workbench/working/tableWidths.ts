@@ -24,9 +24,16 @@ export function columnWidths(columns: readonly string[], rows: Rows): string {
   if (!isWordy(columns, rows)) {
     // A few short columns stand together; many share the width by what their cells need.
     const fits = longest.reduce((total, n) => total + n + 2, 0) <= narrow
-    return longest.map((n) => (fits ? `${n + 2}ch` : `minmax(0, ${n}fr)`)).join(' ')
+    return longest.map((n) => (fits ? `${n + 2}ch` : `minmax(${n + 1}ch, ${n}fr)`)).join(' ')
   }
   return longest.map((n) => (n > wordyFrom ? 'minmax(0, 1fr)' : `${n + 0.5}ch`)).join(' ')
+}
+
+/** What the columns need side by side: a table that has less room scrolls sideways. */
+export function leastWidth(columns: readonly string[], rows: Rows): string {
+  if (isWordy(columns, rows)) return '100%'
+  const needed = columns.reduce((total, _, k) => total + longestCell(columns, rows, k) + 1, 0)
+  return `max(100%, calc(${needed}ch + ${columns.length * 10}px))`
 }
 
 /** Numbers of one length after the point stand under each other; others begin at the left. */

@@ -1,0 +1,43 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable'
+import { moveLine } from '@yperkine/core'
+import type { ReactNode } from 'react'
+import { useWorkbenchStore } from '../store'
+
+/** A press that moves less than this is no drag, in pixels. */
+const still = 4
+
+/** Lines that can be put into another order, by dragging their numbers or with keys. */
+export function Sorted({ ids, children }: { ids: string[]; children: ReactNode }) {
+  const store = useWorkbenchStore()
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: still } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
+  const end = ({ active, over }: DragEndEvent) => {
+    if (!over || over.id === active.id) return
+    const { apply, announce } = store.getState()
+    const to = ids.indexOf(String(over.id))
+    apply(moveLine(String(active.id), to))
+    announce(`Now line ${to + 1}`)
+  }
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        {children}
+      </SortableContext>
+    </DndContext>
+  )
+}
