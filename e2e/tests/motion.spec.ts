@@ -84,7 +84,7 @@ test('there and back, round again and once, each at its pace', async ({ page, be
 test('several sliders move at once', async ({ page, bench }) => {
   await page.goto('/')
   await page.getByRole('textbox', { name: 'Function' }).fill('k sin x')
-  await bench.button('Give k a value and open').click()
+  await bench.button('Give a value to k and open').click()
   await bench.say('tangent')
   await page.getByRole('button', { name: /a pass$/ }).click()
   await page.getByRole('checkbox', { name: 'k moves' }).check()

@@ -89,7 +89,7 @@ test('table, quotients, a fitted line: the rule of a quadratic is guessed', asyn
   await page.keyboard.type('f(x) = a x^2 + b x + 1')
   await page.keyboard.press('Enter')
   for (const name of ['a', 'b']) {
-    await bench.button(`Give ${name} a value`).click()
+    await bench.button(`Give a value to ${name}`).click()
   }
   await bench.say('table of f over -1 to 5 by 0.5')
   const table = page.getByRole('table', { name: 'Values' })
@@ -118,7 +118,7 @@ test('table, quotients, a fitted line: the rule of a quadratic is guessed', asyn
 })
 
 test('the sweep leaves its slopes on the lane of q′', async ({ page, bench }) => {
-  await bench.open(inflow)
+  await bench.open(`${inflow} for 0 <= t <= 10`)
   await bench.say('tangent')
   await bench.button('Sweep').click()
   await expect(bench.lane('q′')).toBeVisible()

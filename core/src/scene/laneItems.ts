@@ -1,7 +1,7 @@
 import type { CurveResult } from '../statements/contract'
 import { breakHeights, breakItems } from './breakSpots'
 import { bandItems, guideItems } from './findings'
-import { type Frame, toPixelX } from './frame'
+import { type Frame, toPixelX, toPixelY } from './frame'
 import { gridItems } from './grid'
 import type { Item } from './items'
 import { placeLabels } from './labels'
@@ -71,7 +71,10 @@ export function laneItems(
     ...curveItems(lane, curves, strokes, ground),
     ...found.filter((item) => !isBehind(item)),
     ...labels,
-    ...firstOfEach(marks.filter(({ layer }) => layer === 'points')),
+    ...firstOfEach([
+      ...marks.filter(({ layer }) => layer === 'points'),
+      ...placeDots(lane, curves, frame, ground),
+    ]),
   ]
 }
 
@@ -216,6 +219,43 @@ function foundItems(
     ...guideItems(lane.order, open, finding, frame, curveInk(index)),
   ])
   return [...found, ...spots]
+}
+
+/** The point of a curve at each place that moves, also where no line hangs on it yet. */
+function placeDots(
+  lane: Lane,
+  { curve, f, over }: LaneCurves,
+  frame: Frame,
+  { evaluation, keeper }: Ground,
+): Item[] {
+  if (lane.order !== 0) return []
+  const drawn = [{ name: lane.curve, order: 0, curve, f }, ...over].filter((d) => d.order === 0)
+  const moving = new Set(evaluation.study.sliders.filter((s) => s.place).map((s) => s.name))
+  return evaluation.places
+    .filter(({ text }) => moving.has(text))
+    .flatMap(({ text, value }) =>
+      drawn.flatMap((one): Item[] => {
+        const { reach } = one.curve
+        const y = value < reach.from || value > reach.to ? NaN : one.f.value(value)
+        const [px, py] = [toPixelX(frame, value), toPixelY(frame, y)]
+        const isSeen = px >= 0 && px <= frame.width && py >= 0 && py <= frame.height
+        if (!isSeen) return []
+        return keeper.keep(`${lane.id}.place.${text}.${one.name}`, [px, py], (): Item[] => [
+          {
+            kind: 'dot',
+            key: `place.${text}.${one.name}`,
+            layer: 'points',
+            x: round(px),
+            y: round(py),
+            ink: 'place',
+            place: text,
+            shape: 'diamond',
+            reach: 6,
+            chosen: false,
+          },
+        ])
+      }),
+    )
 }
 
 /** A dotted line through all lanes at each place. */

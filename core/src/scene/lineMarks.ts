@@ -9,6 +9,7 @@ import { tintsOf, withLook } from './looks'
 import { captionSpot } from './marks/caption'
 import { markItems } from './marks'
 import type { Sample } from './marks/mark'
+import type { Points } from './marks/points'
 
 /** A mark with the line it comes from. */
 export interface MarkOfLine {
@@ -18,7 +19,7 @@ export interface MarkOfLine {
   label: string
   dimmed: boolean
   look: LineLook | undefined
-  points: Pick<LineLook, 'marker' | 'markerWidth'> | undefined
+  points: Points | undefined
   tint: Tint | undefined
   /** It carries the words someone has put to its line. */
   captioned: boolean

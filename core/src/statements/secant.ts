@@ -36,8 +36,13 @@ export const secantLineSchema = z.strictObject({
   to: placeTextSchema,
   /** Whether the table of ever closer secants stands under it. */
   closing: z.boolean().default(false),
+  /** The smallest distance of a walk; 0.001 where nothing is said. */
+  closest: placeTextSchema.optional(),
 })
 export type SecantLine = z.infer<typeof secantLineSchema>
+
+/** In a lesson a walk stops here: closer by, rounding begins to take digits. */
+const usualClosest = '0.001'
 
 /** Distances by which secants close in: to 0.001 is the classroom's, below it rounding takes over. */
 const closingDistances: readonly number[] = Array.from({ length: 17 }, (_, k) => Number(`1e-${k}`))
@@ -48,8 +53,9 @@ export const secantKind: StatementKind<SecantLine> = {
   topic: 'rates',
   said: ['secant', 'secant to'],
   uses: { curves: ['curve'], places: ['from', 'to'] },
-  actions({ closing, from, to }, { sliderOf }) {
+  actions({ closing, from, to, closest = usualClosest }, { sliderOf, number }) {
     const free = sliderOf(to)
+    const least = number(closest) ?? Number(usualClosest)
     return [
       {
         id: 'closing',
@@ -64,9 +70,17 @@ export const secantKind: StatementKind<SecantLine> = {
               id: 'walk',
               label: `Walk ${free.name} to 0`,
               does: 'walk' as const,
-              distances: closingDistances,
+              distances: closingDistances.filter((d) => d > least * (1 + 1e-9)).concat(least),
               slider: free.name,
               from,
+            },
+            {
+              id: 'closest',
+              label: `Walk of ${free.name} stops at`,
+              does: 'number' as const,
+              field: 'closest',
+              words: 'stops at',
+              value: least,
             },
           ]
         : []),
@@ -120,10 +134,16 @@ export const secantKind: StatementKind<SecantLine> = {
     const tiny = Math.abs(run) < 10 ** -Math.min(decimals, 6)
     const show = (value: number) =>
       tiny && value !== 0 ? formatPower(value, decimals) : formatNumber(value, decimals)
+    // A short run is written out in digits, and so is what belongs to it.
+    const shown = Math.max(decimals, 3 - Math.floor(Math.log10(Math.abs(run))))
+    const plain = (value: number) =>
+      Math.abs(run) >= 1e-6 && Math.abs(run) < 1 && value !== 0
+        ? formatShort(value, shown)
+        : show(value)
     const small = (label: 'rise' | 'dy', value: number): Readout => ({
       id: label,
       label,
-      text: withUnit(show(value), unit),
+      text: withUnit(plain(value), unit),
       value,
     })
     const runText = withUnit(

@@ -97,9 +97,7 @@ export function FunctionField({ onCreate }: Props) {
         ))}
         {onlyMissing && (
           <button type="button" className="button mt-1" onClick={() => onCreate(text, missing)}>
-            {missing.join() === 'a'
-              ? 'Let a have a value and open'
-              : `Give ${missing.join(', ')} a value and open`}
+            Give a value to {missing.join(', ')} and open
           </button>
         )}
       </div>

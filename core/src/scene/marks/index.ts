@@ -67,7 +67,7 @@ function plainItems(
         {
           kind: 'path',
           key,
-          d: linePath(mark, frame, x, y),
+          d: linePath(mark, frame, x, y, points.length),
           ink: 'place',
           width: 2.5,
         },

@@ -21,13 +21,16 @@ export function linePath(
   frame: Frame,
   x: number,
   y: number,
+  whole?: number,
 ): string {
   const steep = pixelSlope(mark.slope, frame)
   const length = Math.hypot(1, steep)
   // A whole line goes on past every edge of the frame.
   const half =
     mark.extent === 'short'
-      ? Math.max(leastHalf, triangleWidth(frame, mark.slope) * length)
+      ? whole !== undefined
+        ? whole / 2
+        : Math.max(leastHalf, triangleWidth(frame, mark.slope) * length)
       : 3 * (frame.width + frame.height) + Math.abs(y)
   if (!Number.isFinite(steep)) return `M${round(x)} ${round(y - half)}V${round(y + half)}`
   const dx = half / length

@@ -6,7 +6,7 @@ import { round } from '../sampleCurve'
 import type { PlainItem } from './mark'
 
 /** How a line wants its points drawn. */
-export type Points = Pick<LineLook, 'marker' | 'markerWidth'>
+export type Points = Pick<LineLook, 'marker' | 'markerWidth' | 'length'>
 
 export const usualPoints: Points = {}
 

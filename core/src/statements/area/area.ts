@@ -1,3 +1,4 @@
+import { roundStep } from '../../features/whatMatters'
 import { formatShort } from '../../vocabulary/numbers'
 import { stripsResult } from './areaResult'
 import { isAsTheyLie, measuredResult } from './measured'
@@ -136,7 +137,7 @@ export const areaKind: StatementKind<AreaLine> = {
     const [n, s] = [free('n'), free('s')]
     const bySlider = rule === undefined || rule === 'position'
     const sliders: NewSlider[] = [
-      { name: n, value: count ?? 8, ...countRange },
+      { name: n, value: count ?? 8, ...countsUpTo(count ?? 8) },
       ...(bySlider
         ? [{ name: s, value: share ?? 0, from: 0, to: 1, step: 0.01, place: false }]
         : []),
@@ -181,7 +182,14 @@ export const areaKind: StatementKind<AreaLine> = {
   }),
 }
 
-const countRange = { from: 1, to: 10_000, step: 1, place: false, scale: 'growing' } as const
+/** A count runs so far unless more is asked for. */
+const usualCounts = 50
+const countsUpTo = (count: number) => {
+  const to = Math.max(usualCounts, roundStep(count))
+  const scale = to > 4 * usualCounts ? ('growing' as const) : ('even' as const)
+  return { from: 1, to, step: 1, place: false, scale }
+}
+const mostCounts = 10_000
 
 /** How strips are asked for: [words, rule, share of each strip]. */
 const askedRules: readonly (readonly [RegExp, AreaRule, number?])[] = [
@@ -208,7 +216,7 @@ function stripsIn(words: string): {
     )
   const digits = counted?.[1] ?? counted?.[2]
   const number = Number(digits)
-  if (digits !== undefined && !(number >= 1 && number <= countRange.to)) return null
+  if (digits !== undefined && !(number >= 1 && number <= mostCounts)) return null
   const fits = digits !== undefined
   const left = fits ? cut(words, counted!.index, counted![0].length) : words
   const named =

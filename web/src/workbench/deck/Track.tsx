@@ -1,5 +1,7 @@
 import {
+  boundSlider,
   enterSlider,
+  formatShort,
   nameToLatex,
   numberToFormula,
   readNumber,
@@ -143,7 +145,74 @@ export function Track({ name }: { name: string }) {
           }}
         />
       </div>
+      <Reach slider={slider} />
     </div>
+  )
+}
+
+/** What a track does, in words; each number can be changed where it stands. */
+function Reach({ slider }: { slider: Omit<Slider, 'value'> }) {
+  const { name, from, to, step } = slider
+  return (
+    <p className="-mt-1 flex flex-wrap gap-x-1 text-[calc(13px*var(--type))] text-quiet">
+      from <Bound name={name} member="from" value={from} />
+      to <Bound name={name} member="to" value={to} />
+      by <Bound name={name} member="step" value={step} />
+    </p>
+  )
+}
+
+interface BoundProps {
+  name: string
+  member: 'from' | 'to' | 'step'
+  value: number
+}
+
+const boundWords = { from: 'from', to: 'to', step: 'by' }
+
+function Bound({ name, member, value }: BoundProps) {
+  const store = useWorkbenchStore()
+  const button = useRef<HTMLButtonElement>(null)
+  const [entering, setEntering] = useState(false)
+  const text = formatShort(value, 9)
+  const changed = (typed: string) => {
+    const study = store.getState().history.present
+    const read = readNumber(typed, study.sliders)
+    if (!read.ok) return { message: read.message }
+    const edit = boundSlider(name, { [member]: read.value })
+    return edit(study) === study && read.value !== value
+      ? { message: member === 'step' ? 'a step is above 0' : 'it must begin below its end' }
+      : { edit }
+  }
+  const close = () => {
+    setEntering(false)
+    requestAnimationFrame(() => button.current?.focus())
+  }
+  if (entering) {
+    return (
+      <EditableText
+        label={`${name} ${boundWords[member]}`}
+        className="w-20"
+        value={text.replace('−', '-')}
+        check={(typed) => changed(typed).message ?? null}
+        onCommit={(typed) => {
+          const { edit } = changed(typed)
+          if (edit) store.getState().apply(edit)
+        }}
+        onClose={close}
+      />
+    )
+  }
+  return (
+    <button
+      ref={button}
+      type="button"
+      aria-label={`${name} ${boundWords[member]} ${text}, change`}
+      className="border-b border-dotted border-edge hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+      onClick={() => setEntering(true)}
+    >
+      {text}
+    </button>
   )
 }
 

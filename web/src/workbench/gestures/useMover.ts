@@ -9,6 +9,7 @@ import {
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import { useWorkbenchStore } from '../store'
 import { newGesture } from './gesture'
+import { snapped } from './snap'
 
 interface Moving {
   /** The place as it is written now; a typed number is rewritten while it moves. */
@@ -42,8 +43,12 @@ export function useMover(
   place: string,
   valueAt: (clientX: number) => number,
   decimals: number,
-  /** A track jumps to where it is pressed; a flag waits until it is moved. */
-  { jumps = false } = {},
+  {
+    /** A track jumps to where it is pressed; a flag waits until it is moved. */
+    jumps = false,
+    /** What a pixel is worth; round values near the pointer draw it, unless Alt is held. */
+    perPixel = undefined as undefined | (() => number),
+  } = {},
 ) {
   const store = useWorkbenchStore()
   const moving = useRef<Moving | null>(null)
@@ -70,7 +75,8 @@ export function useMover(
     const now = moving.current
     if (!now || event.clientX === now.lastX) return
     now.lastX = event.clientX
-    const x = valueAt(event.clientX)
+    const under = valueAt(event.clientX)
+    const x = perPixel && !event.altKey ? snapped(under, perPixel()) : under
     const { move, selectPlace } = store.getState()
     now.text = move(movePlace(now.text, x, decimals), now.gesture)
     selectPlace(now.text)

@@ -30,7 +30,7 @@ import { useCoarsePointer } from '../gestures/useCoarsePointer'
 import { useFraming } from '../gestures/useFraming'
 import { useMover } from '../gestures/useMover'
 import { useHandlePainting, useLanePainting } from '../drawing/usePainting'
-import { valueUnder } from '../gestures/axis'
+import { pixelWorth, valueUnder } from '../gestures/axis'
 
 interface Props {
   id: string
@@ -102,7 +102,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         )}
       </div>
       <div className="relative">
-        <Ground id={id} height={height} />
+        <Ground id={id} height={height} order={order} />
         <Overlay id={id} height={height} dots={dots} labels={labels} />
         <LaneInset id={id} title={title} />
         <Cover lane={named} />
@@ -131,8 +131,11 @@ const useLane = <T,>(id: string, select: (lane: LaneScene) => T): T =>
 /** What may move with a place; the rest stands still while a place moves. */
 const hangsOnPlace = ({ layer }: Item) => layer === 'marks' || layer === 'points'
 
+/** No number stands on the band at the foot of a derivative's lane, in pixels. */
+const bandRoom = 22
+
 /** Grid, axis, curve and tick labels, on a layer apart from what moves: a moving place draws none of it anew. */
-function Ground({ id, height }: { id: string; height: number }) {
+function Ground({ id, height, order }: { id: string; height: number; order: number }) {
   const width = useWorkbench((s) => s.scene.width)
   const ticks = useLane(id, (l) => l.ticks)
   const group = useRef<SVGGElement>(null)
@@ -151,7 +154,10 @@ function Ground({ id, height }: { id: string; height: number }) {
       <g ref={group} />
       <g className="fill-quiet text-[calc(13px*var(--type))] select-none">
         {ticks
-          .filter(({ at, silent }) => !silent && at > 12 && at < height - 4)
+          .filter(
+            ({ at, silent }) =>
+              !silent && at > 12 && at < height - (order === 1 || order === 2 ? bandRoom : 4),
+          )
           .map(({ at, text }) => (
             <text
               key={text}
@@ -328,7 +334,9 @@ function DotHandle({ id, item: key }: { id: string; item: string }) {
   const valueAt = (clientX: number) =>
     valueUnder(store.getState().scene, circle.current!.ownerSVGElement!, clientX)
   const decimals = useWorkbench((s) => pixelDecimals(s.scene.x, s.scene.width))
-  const mover = useMover(place, valueAt, decimals)
+  const mover = useMover(place, valueAt, decimals, {
+    perPixel: () => pixelWorth(store.getState().scene),
+  })
   useHandlePainting(({ lanes }) => {
     const dot = dotOf(lanes, id, key)
     if (!dot) return

@@ -31,7 +31,7 @@ import { useBarRows } from './useBarRows'
 import { useFraming } from '../gestures/useFraming'
 import { useMover } from '../gestures/useMover'
 import { useHandlePainting, usePainting } from '../drawing/usePainting'
-import { valueUnder } from '../gestures/axis'
+import { pixelWorth, valueUnder } from '../gestures/axis'
 
 /** The axis under the lanes, with a flag for each place. */
 export function Ruler() {
@@ -238,7 +238,9 @@ function PlaceFlag({ text }: { text: string }) {
   const fixed = useWorkbench((s) => flagOf(s.scene, text)?.fixed ?? false)
   const valueAt = (clientX: number) =>
     valueUnder(store.getState().scene, button.current!.parentElement!, clientX)
-  const mover = useMover(text, valueAt, decimals)
+  const mover = useMover(text, valueAt, decimals, {
+    perPixel: () => pixelWorth(store.getState().scene),
+  })
   const name = fixed ? `Place ${letter} = ${plain(text)}` : `Place ${text}`
   usePainting((scene) => {
     const flag = flagOf(scene, text)

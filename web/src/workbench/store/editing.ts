@@ -1,4 +1,4 @@
-import { record, redo, undo } from '@yperkine/core'
+import { record, redo, undo, withoutUnused } from '@yperkine/core'
 import type { Drawing } from './drawing'
 import type { GetWorkbench, Workbench } from './state'
 
@@ -10,7 +10,9 @@ export function editing(
   return {
     apply(edit, gesture) {
       const { history } = get()
-      const next = edit(history.present)
+      const edited = edit(history.present)
+      // While something is dragged nothing goes.
+      const next = gesture === undefined ? withoutUnused(history.present, edited) : edited
       if (next !== history.present) show(record(history, next, gesture ?? null))
     },
     move(edit, gesture) {

@@ -98,14 +98,18 @@ function Sweep({ line, action }: ActionProps<'sweep'>) {
     const { curve, order } = action.lane
     pause()
     const shown = history.present.lanes.some((l) => l.curve === curve && l.order === order)
+    const { motion } = history.present.sliders.find((s) => s.name === action.slider)!
+    // Steps that someone has set stay.
+    const isSet = motion.manner === 'in equal steps'
+    const [stops, rest] = isSet ? [motion.stops, motion.rest] : [sweepStops, sweepRest]
     apply(
       both(
         changeLine(line.id, { ...action.change }),
-        sweepSlider(action.slider, sweepStops, sweepRest),
+        sweepSlider(action.slider, stops, rest),
         ...(shown ? [] : [toggleLane(curve, order)]),
       ),
     )
-    announce(`It goes over its span in ${sweepStops} equal steps`)
+    announce(`It goes over its span in ${stops} equal steps`)
     play()
   }
   return (

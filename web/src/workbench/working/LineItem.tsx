@@ -218,7 +218,7 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
       {fix && <span className="text-quiet"> · {fix}</span>}
       {give && (
         <button type="button" className="pill ml-2 text-ink" onClick={() => apply(give)}>
-          {missing === 'a' ? 'Let a have a value' : `Give ${missing} a value`}
+          Give a value to {missing}
         </button>
       )}
       {isFormulaLine(line) &&

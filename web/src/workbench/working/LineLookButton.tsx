@@ -17,6 +17,9 @@ import { EditableText } from '../../parts/EditableText'
 import { BoundField } from '../../parts/BoundField'
 import { useWorkbench, useWorkbenchStore } from '../store'
 
+/** A short tangent is about so long until someone sets its length, in pixels. */
+const usualLength = 240
+
 /** Whether a line is drawn, and how: colour, stroke, width and words. */
 export const LineLookButton = memo(function LineLookButton({
   line,
@@ -79,6 +82,19 @@ export const LineLookButton = memo(function LineLookButton({
               onEnter={(v) => set({ width: Math.min(8, Math.max(0.5, v)) })}
             />
           </div>
+          {'extent' in line && line.extent === 'short' && (
+            <div className="flex items-center justify-between gap-3">
+              Length
+              <BoundField
+                label={`Length of line ${number}`}
+                className="w-20"
+                value={look.length ?? usualLength}
+                step={10}
+                decimals={0}
+                onEnter={(v) => set({ length: Math.min(4000, Math.max(10, v)) })}
+              />
+            </div>
+          )}
           {drawn.pointWidth !== undefined && (
             <>
               <label className="flex items-center justify-between gap-3">

@@ -25,19 +25,19 @@ export function Working({ onHelp }: { onHelp: () => void }) {
           {lines.length} {lines.length === 1 ? 'line' : 'lines'}
         </span>
       </div>
-      {/* A layer of its own, as the lanes' grounds are: what moves there does not redraw it. */}
-      <ol ref={list} className="min-h-0 flex-1 overflow-y-auto will-change-transform">
-        <Sorted ids={ids}>
+      <Sorted ids={ids}>
+        {/* A layer of its own, as the lanes' grounds are: what moves there does not redraw it. */}
+        <ol ref={list} className="min-h-0 flex-1 overflow-y-auto will-change-transform">
           {lines.map((line, i) => (
             <LineItem key={line.id} line={line} number={i + 1} />
           ))}
-        </Sorted>
-        {lines.length === 0 && (
-          <li className="px-[18px] py-4 text-quiet">
-            Nothing stands here yet. Say “let f(x) = x^2 - 3” below to begin with a curve.
-          </li>
-        )}
-      </ol>
+          {lines.length === 0 && (
+            <li className="px-[18px] py-4 text-quiet">
+              Nothing stands here yet. Say “let f(x) = x^2 - 3” below to begin with a curve.
+            </li>
+          )}
+        </ol>
+      </Sorted>
       <FirstHints onMore={onHelp} />
       <SayWhatToAdd />
       <div aria-live="polite" className="sr-only">
