@@ -20,12 +20,24 @@ export const storedStudySchema = z.object({
 })
 export type StoredStudy = z.infer<typeof storedStudySchema>
 
-/** A small drawing of a study's first curve, with the height of the axis where that is in view. */
+/** A study as it opens, drawn small: its first curve, all that is drawn, and the height of the axis. */
 export const pictureSchema = z.object({
   path: z.string(),
   axis: z.number().nullable(),
   width: z.number(),
   height: z.number(),
+  /** What is drawn, in the order of drawing; what each ink is, the page knows. */
+  items: z
+    .array(
+      z.object({
+        d: z.string(),
+        ink: z.string(),
+        width: z.number(),
+        fill: z.string().optional(),
+        order: z.number().optional(),
+      }),
+    )
+    .default([]),
 })
 export type Picture = z.infer<typeof pictureSchema>
 
@@ -35,6 +47,8 @@ export const studySummarySchema = z.object({
   title: z.string(),
   about: z.string(),
   topics: z.array(z.string()),
+  /** It came with the program. */
+  example: z.boolean(),
   updatedAt: z.string(),
   /** The format it is kept in; one that is newer than the reader's cannot be opened there. */
   format: z.number(),

@@ -84,3 +84,36 @@ test('a curve is broken at its poles', async ({ bench }) => {
   const d = (await bench.lane('f').locator('path[data-item=curve]').getAttribute('d'))!
   expect(d.match(/M/g)).toHaveLength(2)
 })
+
+test('examples stand apart, each with a picture of its own; what was opened last stands first', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('f(x) = x^2 - 1')
+  await bench.saved()
+  await bench.open('f(x) = x^3 - x')
+  await bench.saved()
+  await page.goto('/')
+  const own = page.getByRole('list', { name: 'Studies', exact: true })
+  const examples = page.getByRole('list', { name: 'Example studies' })
+  await expect(page.getByRole('heading', { name: 'Examples' })).toBeVisible()
+  await expect(own.getByRole('link').first()).toHaveText('f(x) = x³ − x')
+  await expect(examples.getByRole('link', { name: 'The flood tide' })).toBeVisible()
+  await expect(own.getByRole('link', { name: 'The flood tide' })).toHaveCount(0)
+  const drawn = () =>
+    examples
+      .locator('svg')
+      .evaluateAll((all) =>
+        all
+          .map((svg) => [...svg.querySelectorAll('path')].map((p) => p.getAttribute('d')).join())
+          .filter((d) => d.length > 200),
+      )
+  await expect.poll(async () => (await drawn()).length, { timeout: 60_000 }).toBeGreaterThan(15)
+  const pictures = await drawn()
+  expect(new Set(pictures).size).toBe(pictures.length)
+  // The older one, opened again, comes first.
+  await own.getByRole('link', { name: 'f(x) = x² − 1' }).first().click()
+  await expect(bench.working).toBeVisible()
+  await page.goto('/')
+  await expect(own.getByRole('link').first()).toHaveText('f(x) = x² − 1')
+})

@@ -1,6 +1,7 @@
 import { type Picture, type Study, thumbnail } from '@yperkine/core'
 
-const [width, height] = [148, 66]
+/** Drawn four times as large as it is shown, so that lines and points have their usual sizes. */
+const [width, height] = [592, 264]
 
 /** The picture of a study in the list. All work in core is bounded, whatever its numbers. */
 export const drawStudy = (study: Study): Picture => ({
@@ -10,4 +11,4 @@ export const drawStudy = (study: Study): Picture => ({
 })
 
 /** What stands in the list for a study that could not be drawn. */
-export const blankPicture: Picture = { path: '', axis: null, width, height }
+export const blankPicture: Picture = { path: '', axis: null, width, height, items: [] }

@@ -27,6 +27,7 @@ interface SummaryRow {
   title: string
   about: string
   topics: string[]
+  example: boolean
   picture: string | null
   drawn: number
   format: number
@@ -114,7 +115,7 @@ export function createStudies(onSaved: (id: string) => void = () => undefined) {
       }
       if (topic !== undefined) wanted.push(`${place(topic)} = ANY(topics)`)
       const rows = await select<SummaryRow>(
-        `SELECT id, version, title, about, topics, picture, drawn, format, updated_at AS "updatedAt"
+        `SELECT id, version, title, about, topics, example, picture, drawn, format, updated_at AS "updatedAt"
          FROM studies WHERE ${wanted.join(' AND ')}
          ORDER BY updated_at DESC, id DESC LIMIT ${place(limit + 1)}`,
         bind,

@@ -1,22 +1,66 @@
 import { createEvaluator } from '../results/evaluate'
 import type { Study } from '../study/schema'
-import { fitHeights } from './fit'
-import { type Frame, toPixelY } from './frame'
-import { sampleCurve, strokesToPath } from './sampleCurve'
+import { toPixelY } from './frame'
+import type { Fill, Ink, Item } from './items'
+import { markerPath } from './markers'
+import { createSceneMaker } from './scene'
 
-/** A small drawing of a study's first curve, with the height of its axis where that is in view. */
+/** Something drawn in the picture of a study. */
+export interface Stroke {
+  d: string
+  ink: Ink
+  width: number
+  fill?: Fill
+  order?: number
+}
+
+/** A picture holds so many characters of paths at the most; what would be too much is left out. */
+const longest = 12_000
+
+/**
+ * The first lane of a study as it opens, drawn small: curves, strips, lines and points, without words.
+ * All of it in a frame of `width` by `height` pixels. `path` is the curve of the lane alone, and
+ * `axis` the height of its axis where that is in view.
+ */
 export function thumbnail(
   study: Study,
   width: number,
   height: number,
-): { path: string; axis: number | null } {
-  const first = [...createEvaluator({ results: false, sentences: false })(study).curves.values()][0]
-  if (!first?.ok) return { path: '', axis: null }
-  const { f, from, to } = first.curve
-  const frame: Frame = { x: [from, to], y: fitHeights(f, from, to), width, height }
-  const zero = toPixelY(frame, 0)
+): { path: string; axis: number | null; items: Stroke[] } {
+  const nothing = { path: '', axis: null, items: [] }
+  const [first] = study.lanes
+  if (!first) return nothing
+  const evaluation = createEvaluator()({ ...study, lanes: [first] })
+  const { lanes } = createSceneMaker()(evaluation, { width, heights: { [first.id]: height } })
+  const lane = lanes[0]
+  if (!lane || lane.undrawn !== null || lane.items.length === 0) return nothing
+  const zero = toPixelY({ y: lane.y, height }, 0)
+  const curve = lane.items.find((item) => item.key === 'curve')
+  let room = longest
+  const items = lane.items.flatMap((item): Stroke[] => {
+    const stroke = strokeOf(item)
+    if (!stroke || stroke.d === '' || stroke.d.length > room) return []
+    room -= stroke.d.length
+    return [stroke]
+  })
   return {
-    path: strokesToPath(sampleCurve(f, from, to, frame)),
+    path: curve?.kind === 'path' ? curve.d : '',
     axis: zero >= 0 && zero <= height ? zero : null,
+    items,
   }
+}
+
+/** The grid, the axes and the guides of places say nothing in so small a picture. */
+const isFurniture = ({ key }: Item) => /^(?:grid|axis|axes|guide|turn|bend|place)/.test(key)
+
+function strokeOf(item: Item): Stroke | null {
+  if (item.kind === 'dot') {
+    const { shape, x, y, reach, ink } = item
+    return { d: markerPath(shape, x, y, reach), ink, width: 0, fill: 'own' }
+  }
+  if (item.kind !== 'path' || isFurniture(item) || item.ink === 'grid' || item.ink === 'axis') {
+    return null
+  }
+  const { d, ink, width, fill, order } = item
+  return { d, ink, width, ...(fill ? { fill } : {}), ...(order ? { order } : {}) }
 }

@@ -1,4 +1,4 @@
-import { type DemoStudy, demo, area, inflow, lane, time } from './sketch'
+import { type DemoStudy, demo, area, flow, lane, time } from './sketch'
 
 /** Strips, accumulated flow, areas between curves. */
 export const areas: DemoStudy[] = [
@@ -19,7 +19,7 @@ export const areas: DemoStudy[] = [
       },
       { name: 's', value: 0, from: 0, to: 1, step: 0.01, place: false },
     ],
-    lines: [inflow, area('line2', 'q', '1', '7')],
+    lines: [flow('q', 'ML/h', '1 + 7 e^(-(t - 4)^2/5)', '9'), area('line2', 'q', '1', '7')],
     lanes: [lane('q', 0)],
   }),
   demo(4, {
@@ -48,7 +48,7 @@ export const areas: DemoStudy[] = [
     about: 'Inflow against outflow: the area between them, and the mean of one',
     variable: time,
     lines: [
-      inflow,
+      flow('q', 'ML/h', '5 + 3 cos(0.8t)', '10'),
       {
         kind: 'curve',
         id: 'line2',

@@ -1,4 +1,4 @@
-import { type DemoStudy, demo, area, inflow, lane, time } from './sketch'
+import { type DemoStudy, demo, area, flow, inflow, lane, time } from './sketch'
 
 /** Slopes, tangents, secants, tables and readings. */
 export const rates: DemoStudy[] = [
@@ -115,33 +115,34 @@ export const rates: DemoStudy[] = [
   }),
   demo(2, {
     title: 'From secant to tangent',
-    about: 'Let the second end of a secant close in on the first, and read what its slope tends to',
+    about:
+      'How far a buoy has drifted: one end of a secant closes in on the other, and its slope to the speed',
     variable: time,
     sliders: [
-      { name: 'a', value: 2.5, from: 0, to: 10, step: 0.1, place: true },
+      { name: 'a', value: 2.5, from: 0, to: 8, step: 0.1, place: true },
       { name: 'h', value: 2, from: -2, to: 3, step: 0.01, place: false },
     ],
     lines: [
-      inflow,
+      flow('d', 'm', '0.9t^2 - 0.09t^3', '8'),
       {
         kind: 'secant',
         id: 'line2',
-        curve: 'q',
+        curve: 'd',
         order: 0,
         from: 'a',
         to: 'a + h',
         closing: true,
       },
-      { kind: 'tangent', id: 'line3', curve: 'q', order: 0, place: 'a', extent: 'short' },
+      { kind: 'tangent', id: 'line3', curve: 'd', order: 0, place: 'a', extent: 'short' },
     ],
-    lanes: [lane('q', 0)],
+    lanes: [lane('d', 0)],
   }),
   demo(3, {
     title: 'When does the inflow change by 2?',
     about: 'A rate is given and the times are asked for, with proof that there are no others',
     variable: time,
     lines: [
-      inflow,
+      flow('q', 'ML/h', '5 + 4 sin(0.7t)', '10'),
       {
         kind: 'where',
         id: 'line2',
@@ -194,12 +195,13 @@ export const rates: DemoStudy[] = [
   }),
   demo(60, {
     title: 'The slope goes for a walk',
-    about: 'A short tangent goes over the inflow in equal steps and leaves its slopes below',
+    about:
+      'A short tangent goes over the water level after a storm in equal steps and leaves its slopes below',
     variable: time,
     sliders: [
       {
         name: 'a',
-        value: 6,
+        value: 3,
         from: 0,
         to: 10,
         step: 0.1,
@@ -208,18 +210,18 @@ export const rates: DemoStudy[] = [
       },
     ],
     lines: [
-      inflow,
+      flow('w', 'm', '0.5 + 1.4t e^(-t/2.5)', '10'),
       {
         kind: 'tangent',
         id: 'line2',
-        curve: 'q',
+        curve: 'w',
         order: 0,
         place: 'a',
         extent: 'short',
         trail: true,
       },
     ],
-    lanes: [lane('q', 0), lane('q', 1)],
+    lanes: [lane('w', 0), lane('w', 1)],
   }),
   demo(80, {
     title: 'Readings at the gauge',

@@ -1,4 +1,4 @@
-import { type DemoStudy, demo, features, inflow, lane, time } from './sketch'
+import { type DemoStudy, demo, features, flow, lane, time } from './sketch'
 
 /** Highs and lows, what a derivative tells, distances, guesses. */
 export const shapes: DemoStudy[] = [
@@ -7,7 +7,7 @@ export const shapes: DemoStudy[] = [
     about: 'Every feature of the inflow, why it is one, and what decides the highest and lowest',
     variable: time,
     lines: [
-      inflow,
+      flow('q', 'ML/h', '7 - 0.02(t - 5)^3 + 2 sin(1.4t)', '10'),
       features('line2', 'q', 'turning points', '0', '10'),
       {
         kind: 'signs',
@@ -77,7 +77,7 @@ export const shapes: DemoStudy[] = [
     title: 'Guess the rate first',
     about: 'The lane of the derivative is covered: draw it, then uncover and compare',
     variable: time,
-    lines: [inflow],
-    lanes: [lane('q', 0), { ...lane('q', 1), covered: true }],
+    lines: [flow('d', 'm', '2 + sin(t) - 0.5 cos(2t)', '8')],
+    lanes: [lane('d', 0), { ...lane('d', 1), covered: true }],
   }),
 ]

@@ -39,6 +39,15 @@ export const inflow = {
   span: { from: '0', to: '10' },
 }
 
+/** A curve over a span of time, in a unit. */
+export const flow = (name: string, unit: string, formula: string, to: string) => ({
+  ...inflow,
+  name,
+  unit,
+  formula,
+  span: { from: '0', to },
+})
+
 /** Strips with the sliders n and s. */
 export const area = (id: string, curve: string, from: string, to: string) => ({
   kind: 'area' as const,

@@ -7,8 +7,10 @@ import { useDeferredValue, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { api, TryLater } from '../api'
 import { EditableText } from '../parts/EditableText'
+import { byLastOpened } from '../openings'
 import { Mark } from '../parts/Mark'
 import { FunctionField } from './FunctionField'
+import { Thumbnail } from './Thumbnail'
 import { useStudies, useStudyActions } from './useStudies'
 
 export function StudiesPage() {
@@ -20,7 +22,12 @@ export function StudiesPage() {
   useEffect(() => {
     document.title = 'Studies · Yperkine'
   }, [])
-  const studies = list.data?.pages.flatMap((page) => page.studies) ?? []
+  const studies = byLastOpened(list.data?.pages.flatMap((page) => page.studies) ?? [])
+  const own = studies.filter((study) => !study.example)
+  const groups = [
+    { title: '', label: 'Studies', all: own },
+    { title: 'Examples', label: 'Example studies', all: studies.filter((study) => study.example) },
+  ]
 
   return (
     <div className="min-h-full">
@@ -65,18 +72,27 @@ export function StudiesPage() {
               : 'There are no studies yet. Type a function above, and start from its graph.'}
           </p>
         )}
-        {studies.length > 0 && (
-          <ul aria-label="Studies" className="mt-6 border-t border-rule">
-            {studies.map((study) => (
-              <StudyRow
-                key={study.id}
-                study={study}
-                onRemove={() => remove(study)}
-                onChanged={() => void refresh()}
-              />
-            ))}
-          </ul>
-        )}
+        {groups
+          .filter(({ all }) => all.length > 0)
+          .map(({ title, label, all }) => (
+            <section key={label} className="mt-6">
+              {title && (
+                <h2 className="mb-2 font-serif text-[calc(19px*var(--type))] font-semibold">
+                  {title}
+                </h2>
+              )}
+              <ul aria-label={label} className="border-t border-rule">
+                {all.map((study) => (
+                  <StudyRow
+                    key={study.id}
+                    study={study}
+                    onRemove={() => remove(study)}
+                    onChanged={() => void refresh()}
+                  />
+                ))}
+              </ul>
+            </section>
+          ))}
         {list.hasNextPage && (
           <button
             type="button"
@@ -92,7 +108,14 @@ export function StudiesPage() {
         {deleted && (
           <div className="popover flex items-center gap-4 px-4 py-2">
             <span>Deleted “{deleted.title}”</span>
-            <button type="button" className="button" onClick={() => restore(deleted)}>
+            {/* The row that had the focus is gone: its way back has it now. */}
+            <button
+              key={deleted.id}
+              ref={takeFocus}
+              type="button"
+              className="button"
+              onClick={() => restore(deleted)}
+            >
               Undo
             </button>
             <button type="button" className="button button-quiet" onClick={forgetDeleted}>
@@ -104,6 +127,8 @@ export function StudiesPage() {
     </div>
   )
 }
+
+const takeFocus = (button: HTMLButtonElement | null) => button?.focus()
 
 /** What is said while the list is not there. */
 function ListTrouble({ list }: { list: ReturnType<typeof useStudies> }) {
@@ -259,23 +284,5 @@ function Choice({ onChoose, children }: { onChoose: () => void; children: string
         {children}
       </button>
     </MenuItem>
-  )
-}
-
-const unseen = { path: '', axis: null, width: 148, height: 66 }
-
-function Thumbnail({ study }: { study: StudySummary }) {
-  const { path, axis, width, height } = study.thumbnail ?? unseen
-  return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      width={width}
-      height={height}
-      aria-hidden
-      className="hidden shrink-0 rounded-md border border-rule bg-page sm:block"
-    >
-      {axis !== null && <path d={`M0 ${axis}H${width}`} className="stroke-rule" />}
-      <path d={path} fill="none" className="stroke-kelp" strokeWidth="2" strokeLinejoin="round" />
-    </svg>
   )
 }

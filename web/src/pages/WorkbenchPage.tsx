@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
 import { useLocation, useParams } from 'react-router'
 import { Refused, TryLater } from '../api'
+import { noteOpened } from '../openings'
 import { preloadFormulaField } from '../parts/FormulaField'
 import { Deck } from '../workbench/deck/Deck'
 import { Lanes } from '../workbench/lanes/Lanes'
@@ -29,6 +30,10 @@ export function WorkbenchPage() {
     refetchOnWindowFocus: false,
     refetchOnReconnect: false,
   })
+  const isThere = opening.data !== undefined
+  useEffect(() => {
+    if (isThere) noteOpened(id)
+  }, [id, isThere])
   if (opening.error instanceof Refused) return <MissingPage message={opening.error.message} />
   if (opening.isError) {
     return (

@@ -1,6 +1,6 @@
 import { changeStudy } from '@yperkine/core'
 import { CircleHelp, Pencil, Redo2, Settings2, Undo2 } from 'lucide-react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { EditableText } from '../parts/EditableText'
 import { Mark } from '../parts/Mark'
@@ -12,6 +12,13 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
   const store = useWorkbenchStore()
   const title = useStudy((s) => s.title)
   const [renaming, setRenaming] = useState(false)
+  const pencil = useRef<HTMLButtonElement>(null)
+  const [undoing, redoing] = [useRef<HTMLButtonElement>(null), useRef<HTMLButtonElement>(null)]
+  /** A button that has nothing left to do loses the focus, and its neighbour has it then. */
+  const pressed = (own: HTMLButtonElement | null, other: HTMLButtonElement | null) =>
+    requestAnimationFrame(() => {
+      if (own?.disabled) other?.focus()
+    })
   const [settings, setSettings] = useState(false)
   const canUndo = useWorkbench((s) => s.history.past.length > 0)
   const canRedo = useWorkbench((s) => s.history.future.length > 0)
@@ -38,7 +45,10 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           onCommit={(text) =>
             store.getState().apply(changeStudy({ title: text.trim().slice(0, 200) }))
           }
-          onClose={() => setRenaming(false)}
+          onClose={() => {
+            setRenaming(false)
+            requestAnimationFrame(() => pencil.current?.focus())
+          }}
         />
       ) : (
         <h1 className="flex min-w-0 items-center gap-1">
@@ -50,6 +60,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
             aria-label="Rename"
             title="Rename"
             className="grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:text-ink"
+            ref={pencil}
             onClick={() => setRenaming(true)}
           >
             <Pencil size={14} aria-hidden />
@@ -64,7 +75,11 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           title="Undo (Ctrl+Z)"
           className="button px-2"
           disabled={!canUndo}
-          onClick={() => store.getState().undo()}
+          ref={undoing}
+          onClick={() => {
+            store.getState().undo()
+            pressed(undoing.current, redoing.current)
+          }}
         >
           <Undo2 size={18} aria-hidden />
         </button>
@@ -74,7 +89,11 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           title="Redo (Ctrl+Shift+Z)"
           className="button px-2"
           disabled={!canRedo}
-          onClick={() => store.getState().redo()}
+          ref={redoing}
+          onClick={() => {
+            store.getState().redo()
+            pressed(redoing.current, undoing.current)
+          }}
         >
           <Redo2 size={18} aria-hidden />
         </button>
@@ -107,7 +126,12 @@ function SaveState() {
   const fault = useWorkbench((s) => s.fault)
   return (
     <span className="flex items-baseline gap-2 whitespace-nowrap">
-      <span role="status" className={status === 'Not saved' && fault ? 'text-brick' : 'text-quiet'}>
+      {/* Told at once only where something is amiss: every edit is saved, and nobody waits for it. */}
+      <span
+        role="status"
+        aria-live={status === 'Not saved' ? 'polite' : 'off'}
+        className={status === 'Not saved' && fault ? 'text-brick' : 'text-quiet'}
+      >
         {status}
       </span>
       {fault && <span className="text-[calc(13px*var(--type))] text-quiet">{fault}</span>}

@@ -5,7 +5,7 @@ import type { Study } from '../schema'
 import { readingOf } from './names'
 
 /** The sliders that stand in a line, in a formula that cannot be read as well. */
-function slidersIn(line: Statement, study: Study): Set<string> {
+export function slidersIn(line: Statement, study: Study): Set<string> {
   const reading = readingOf(study)
   const names = new Set(study.sliders.map((s) => s.name))
   const found = new Set<string>()

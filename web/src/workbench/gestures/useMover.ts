@@ -5,6 +5,7 @@ import {
   movePlace,
   nudgePlace,
   placesOfLine,
+  slidersIn,
 } from '@yperkine/core'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import { useWorkbenchStore } from '../store'
@@ -117,14 +118,17 @@ function summaryOf({ study, places, lines, sentences }: Evaluation, text: string
   if (value === undefined) return ''
   const where = place ? `${letter} = ${formatShort(value, study.decimals)}` : `${text} = ${value}`
   const told = study.lines.flatMap((line) => {
-    if (!placesOfLine(line).includes(text)) return []
+    const hangs = placesOfLine(line).includes(text)
+    if (!hangs && !(slider && slidersIn(line, study).has(text))) return []
     const result = lines.get(line.id)!
+    // What a number that is no place changes may be much: the answer of each line is told.
+    const readouts = hangs ? result.readouts : result.readouts.slice(0, 1)
     const name = sentences
       .get(line.id)!
       .map((p) => p.text)
       .join('')
     const said = [
-      ...result.readouts.map((r) => `${r.label} ${r.text}`),
+      ...readouts.map((r) => `${r.label} ${r.text}`),
       ...result.problems.map((p) => p.message),
     ]
     return said.length > 0 ? [`${name}: ${said.join(', ')}`] : []

@@ -55,6 +55,9 @@ function Sheet({ lane }: { lane: Named }) {
   const uncover = () => {
     apply(changeLane(lane.id, { covered: false }))
     announce(`${lane.title} uncovered`)
+    requestAnimationFrame(() =>
+      document.querySelector<HTMLElement>(`[aria-label="Heights of ${lane.title}"]`)?.focus(),
+    )
   }
   return (
     <div

@@ -83,7 +83,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
       {...takesRung((rung) => apply(drawHere(id, rung.curve, rung.order)))}
     >
       <figcaption id={summaryId} className="sr-only">
-        {summary}
+        {covered ? `${title} is covered: guess first, then uncover it.` : summary}
       </figcaption>
       <div
         ref={head}

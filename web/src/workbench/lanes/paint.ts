@@ -1,45 +1,7 @@
-import { type Fill, type Ink, isFilled, type Item, markerPath } from '@yperkine/core'
+import { isFilled, type Item, markerPath } from '@yperkine/core'
+import { fills, insides, strokes } from '../../parts/inks'
 import { setText } from '../../parts/setText'
 
-const strokes: Record<Ink, string> = {
-  curve1: 'stroke-kelp',
-  curve2: 'stroke-slate',
-  curve3: 'stroke-plum',
-  curve4: 'stroke-moss',
-  curve5: 'stroke-umber',
-  place: 'stroke-rust',
-  span: 'stroke-ochre',
-  axis: 'stroke-axis',
-  grid: 'stroke-grid',
-  quiet: 'stroke-quiet',
-  ink: 'stroke-ink',
-  none: '',
-}
-const fills: Record<Ink, string> = {
-  curve1: 'fill-kelp',
-  curve2: 'fill-slate',
-  curve3: 'fill-plum',
-  curve4: 'fill-moss',
-  curve5: 'fill-umber',
-  place: 'fill-rust',
-  span: 'fill-ochre',
-  axis: 'fill-axis',
-  grid: 'fill-grid',
-  quiet: 'fill-quiet',
-  ink: 'fill-ink',
-  none: '',
-}
-/** The hatches stand once on the page; see Hatches. */
-const insides: Record<Exclude<Fill, 'own'>, string> = {
-  page: 'var(--color-page)',
-  strip: 'var(--color-strip)',
-  stripBelow: 'var(--color-strip-below)',
-  over: 'url(#hatch-over)',
-  short: 'url(#hatch-short)',
-  overFlat: 'var(--color-over-flat)',
-  shortFlat: 'var(--color-short-flat)',
-  area: 'var(--color-strip)',
-}
 const chosenDashes = { solid: undefined, dashed: '11 6', dotted: '0.1 6' }
 const signs = { positive: 'fill-positive', negative: 'fill-negative' }
 /** The order of derivative as dashes: f solid, f′ dashed, f″ dotted, f‴ dash-dot. */

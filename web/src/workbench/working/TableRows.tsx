@@ -194,7 +194,7 @@ function Body({ rows, grid, width, aligned, wordy, seen, children }: BodyProps) 
   return (
     <div
       ref={box}
-      tabIndex={0}
+      tabIndex={rows.length > 0 ? 0 : undefined}
       role="presentation"
       className="max-w-full overflow-auto [scrollbar-gutter:stable]"
       style={{ maxHeight: seen * rowHeight + headHeight + 2 }}

@@ -1,0 +1,43 @@
+import type { Fill, Ink } from '@yperkine/core'
+
+/** What each ink is drawn with. */
+export const strokes: Record<Ink, string> = {
+  curve1: 'stroke-kelp',
+  curve2: 'stroke-slate',
+  curve3: 'stroke-plum',
+  curve4: 'stroke-moss',
+  curve5: 'stroke-umber',
+  place: 'stroke-rust',
+  span: 'stroke-ochre',
+  axis: 'stroke-axis',
+  grid: 'stroke-grid',
+  quiet: 'stroke-quiet',
+  ink: 'stroke-ink',
+  none: '',
+}
+/** The same for what is filled. */
+export const fills: Record<Ink, string> = {
+  curve1: 'fill-kelp',
+  curve2: 'fill-slate',
+  curve3: 'fill-plum',
+  curve4: 'fill-moss',
+  curve5: 'fill-umber',
+  place: 'fill-rust',
+  span: 'fill-ochre',
+  axis: 'fill-axis',
+  grid: 'fill-grid',
+  quiet: 'fill-quiet',
+  ink: 'fill-ink',
+  none: '',
+}
+/** The hatches stand once on the page; see Hatches. */
+export const insides: Record<Exclude<Fill, 'own'>, string> = {
+  page: 'var(--color-page)',
+  strip: 'var(--color-strip)',
+  stripBelow: 'var(--color-strip-below)',
+  over: 'url(#hatch-over)',
+  short: 'url(#hatch-short)',
+  overFlat: 'var(--color-over-flat)',
+  shortFlat: 'var(--color-short-flat)',
+  area: 'var(--color-strip)',
+}
