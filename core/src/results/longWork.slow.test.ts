@@ -4,7 +4,7 @@ import { changeFormula, createEvaluator, createStudy, offersFor, type Study } fr
 const hard = Array.from({ length: 4 }, (_, i) => `sin(${i + 1}.5x + cos x)/${i + 1}`).join(' + ')
 
 function turningPointsOf(formula: string): Study {
-  const created = createStudy(`f(x) = ${formula}`)
+  const created = createStudy(`f(x) = ${formula} for -10 <= x <= 10`)
   if (!created.ok) throw new Error(created.problems[0]!.message)
   return offersFor('turning points of f', created.study, null)[0]!.edit(created.study)
 }

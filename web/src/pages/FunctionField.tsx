@@ -2,6 +2,7 @@ import {
   type Begun,
   begin,
   isFormulaLine,
+  isOpen,
   nameToLatex,
   parseDefinition,
   parseFormula,
@@ -105,9 +106,6 @@ export function FunctionField({ onCreate }: Props) {
   )
 }
 
-/** A span that nobody has said and no domain has cut is not worth a word. */
-const usualSpan = { from: '-10', to: '10' }
-
 /** The study as it will open: its formula, what was asked about it, and what was not understood. */
 function Preview({ begun: { created, added, left } }: { begun: Begun }) {
   if (!created.ok) return null
@@ -124,7 +122,8 @@ function Preview({ begun: { created, added, left } }: { begun: Begun }) {
         <Maths
           latex={`${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${toLatex(parsed.tree)}`}
         />
-        {(line.span.from !== usualSpan.from || line.span.to !== usualSpan.to) && (
+        {/* A span that nobody has said is not worth a word. */}
+        {!isOpen(line) && (
           <span>
             for {line.span.from} ≤ <i>{letter}</i> ≤ {line.span.to}
           </span>

@@ -26,13 +26,17 @@ export function linePath(
   const steep = pixelSlope(mark.slope, frame)
   const length = Math.hypot(1, steep)
   // A whole line goes on past every edge of the frame.
+  const isUpright = !Number.isFinite(steep)
   const half =
-    mark.extent === 'short'
+    mark.extent === 'short' && !isUpright
       ? whole !== undefined
         ? whole / 2
         : Math.max(leastHalf, triangleWidth(frame, mark.slope) * length)
       : 3 * (frame.width + frame.height) + Math.abs(y)
-  if (!Number.isFinite(steep)) return `M${round(x)} ${round(y - half)}V${round(y + half)}`
+  if (isUpright) {
+    const up = mark.extent === 'short' ? (whole ?? 4 * leastHalf) / 2 : half
+    return `M${round(x)} ${round(y - up)}V${round(y + up)}`
+  }
   const dx = half / length
   return `M${round(x - dx)} ${round(y - steep * dx)}L${round(x + dx)} ${round(y + steep * dx)}`
 }

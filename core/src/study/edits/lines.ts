@@ -32,6 +32,16 @@ export const changeLook =
   (study) =>
     replaceLine(study, id, (line) => ({ ...line, look: change(line.look ?? {}) }))
 
+export const removeLine =
+  (id: string): Edit =>
+  (study) => {
+    const line = study.lines.find((l) => l.id === id)
+    const lines = study.lines.filter((l) => l.id !== id)
+    if (!line || !isCurveMaker(line)) return { ...study, lines }
+    const lanes = lanesWithout(study.lanes, line.name)
+    return keepAnswered({ ...study, lines, lanes })
+  }
+
 /** Puts a line at another place of the working, counted from 0. */
 export const moveLine =
   (id: string, to: number): Edit =>
@@ -41,16 +51,6 @@ export const moveLine =
     const others = study.lines.filter((l) => l !== line)
     const at = Math.max(0, Math.min(others.length, to))
     return { ...study, lines: [...others.slice(0, at), line, ...others.slice(at)] }
-  }
-
-export const removeLine =
-  (id: string): Edit =>
-  (study) => {
-    const line = study.lines.find((l) => l.id === id)
-    const lines = study.lines.filter((l) => l.id !== id)
-    if (!line || !isCurveMaker(line)) return { ...study, lines }
-    const lanes = lanesWithout(study.lanes, line.name)
-    return keepAnswered({ ...study, lines, lanes })
   }
 
 /** The next id that no line or lane of the study has. */

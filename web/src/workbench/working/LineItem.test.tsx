@@ -39,7 +39,7 @@ test('a formula that cannot be read says where, keeps what was typed, and is men
 test('a letter without a value is given one in one press', async () => {
   const { store, user, now } = await open()
   await act(async () => store.getState().apply(changeFormula('line1', '6 + k t')))
-  await user.click(screen.getByRole('button', { name: 'Give k a value' }))
+  await user.click(screen.getByRole('button', { name: 'Give a value to k' }))
   expect(now().sliders.map((s) => s.name)).toEqual(['k'])
   expect(screen.queryByRole('alert')).toBeNull()
 })
