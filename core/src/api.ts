@@ -66,6 +66,8 @@ export const listQuerySchema = z.object({
   cursor: z.string().min(1).max(200).optional(),
   search: z.string().max(200).refine(isStorable).optional(),
   topic: z.string().max(40).refine(isStorable).optional(),
+  /** Only examples, or only one's own studies; both where nothing is said. */
+  example: z.enum(['true', 'false']).optional(),
   limit: z.coerce.number().int().min(1).max(mostListed).default(mostListed),
 })
 export type ListQuery = z.infer<typeof listQuerySchema>

@@ -102,7 +102,7 @@ export function createStudies(onSaved: (id: string) => void = () => undefined) {
 
   return {
     /** A page of the list, newest first, as JSON; only the columns made for it are read. */
-    async list({ cursor, search, topic, limit }: ListQuery): Promise<string> {
+    async list({ cursor, search, topic, example, limit }: ListQuery): Promise<string> {
       const bind: unknown[] = []
       const place = (value: unknown) => `$${bind.push(value)}`
       const wanted = ['deleted_at IS NULL']
@@ -113,6 +113,7 @@ export function createStudies(onSaved: (id: string) => void = () => undefined) {
       for (const word of (search ?? '').split(/\s+/).filter((w) => w !== '')) {
         wanted.push(`title || ' ' || array_to_string(topics, ' ') ILIKE ${place(patternOf(word))}`)
       }
+      if (example !== undefined) wanted.push(`example = ${place(example === 'true')}`)
       if (topic !== undefined) wanted.push(`${place(topic)} = ANY(topics)`)
       const rows = await select<SummaryRow>(
         `SELECT id, version, title, about, topics, example, picture, drawn, format, updated_at AS "updatedAt"

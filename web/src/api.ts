@@ -125,15 +125,19 @@ const at = (id: string) => `/studies/${encodeURIComponent(id)}`
 export interface ListRequest {
   search?: string
   topic?: string
+  example?: 'true' | 'false'
   cursor?: string | null
 }
 
 export const api = {
   /** A page of the list, the newest first. */
-  list: async ({ search = '', topic = '', cursor = null }: ListRequest = {}) => {
-    const asked = Object.entries({ search, topic, cursor: cursor ?? '' }).filter(
-      ([, v]) => v !== '',
-    )
+  list: async ({ search = '', topic = '', example, cursor = null }: ListRequest = {}) => {
+    const asked = Object.entries({
+      search,
+      topic,
+      example: example ?? '',
+      cursor: cursor ?? '',
+    }).filter(([, v]) => v !== '')
     return askFor(listAnswerSchema, 'GET', `/studies?${new URLSearchParams(asked)}`)
   },
   get: async (id: string) => askFor(storedStudySchema, 'GET', at(id)),

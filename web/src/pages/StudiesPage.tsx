@@ -17,16 +17,19 @@ export function StudiesPage() {
   const [search, setSearch] = useState('')
   const [topic, setTopic] = useState('')
   const wanted = useDeferredValue(search.trim())
-  const list = useStudies(wanted, topic)
+  const list = useStudies(wanted, topic, 'false')
+  const examples = useStudies(wanted, topic, 'true')
   const { create, remove, restore, refresh, deleted, forgetDeleted, fault } = useStudyActions()
   useEffect(() => {
     document.title = 'Studies · Yperkine'
   }, [])
-  const studies = byLastOpened(list.data?.pages.flatMap((page) => page.studies) ?? [])
-  const own = studies.filter((study) => !study.example)
+  const [own, given] = [list, examples].map(({ data }) =>
+    byLastOpened(data?.pages.flatMap((page) => page.studies) ?? []),
+  ) as [StudySummary[], StudySummary[]]
+  const studies = [...own, ...given]
   const groups = [
-    { title: '', label: 'Studies', all: own },
-    { title: 'Examples', label: 'Example studies', all: studies.filter((study) => study.example) },
+    { title: '', label: 'Studies', all: own, more: list },
+    { title: 'Examples', label: 'Example studies', all: given, more: examples },
   ]
 
   return (
@@ -74,7 +77,7 @@ export function StudiesPage() {
         )}
         {groups
           .filter(({ all }) => all.length > 0)
-          .map(({ title, label, all }) => (
+          .map(({ title, label, all, more }) => (
             <section key={label} className="mt-6">
               {title && (
                 <h2 className="mb-2 font-serif text-[calc(19px*var(--type))] font-semibold">
@@ -91,18 +94,18 @@ export function StudiesPage() {
                   />
                 ))}
               </ul>
+              {more.hasNextPage && (
+                <button
+                  type="button"
+                  className="button mt-4"
+                  disabled={more.isFetchingNextPage}
+                  onClick={() => void more.fetchNextPage()}
+                >
+                  {title === '' ? 'Show older studies' : 'Show more examples'}
+                </button>
+              )}
             </section>
           ))}
-        {list.hasNextPage && (
-          <button
-            type="button"
-            className="button mt-4"
-            disabled={list.isFetchingNextPage}
-            onClick={() => void list.fetchNextPage()}
-          >
-            Show older studies
-          </button>
-        )}
       </main>
       <div aria-live="polite" className="fixed inset-x-0 bottom-6 flex justify-center">
         {deleted && (

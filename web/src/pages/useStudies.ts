@@ -7,11 +7,11 @@ import { api } from '../api'
 /** How often the list looks again while pictures are under way: one may never come. */
 const mostLooks = 8
 
-/** The list of studies, page by page, narrowed by words and topic. */
-export const useStudies = (search: string, topic: string) =>
+/** The list of one's own studies, or of examples, page by page, narrowed by words and topic. */
+export const useStudies = (search: string, topic: string, example: 'true' | 'false') =>
   useInfiniteQuery({
-    queryKey: ['studies', search, topic],
-    queryFn: ({ pageParam }) => api.list({ search, topic, cursor: pageParam }),
+    queryKey: ['studies', search, topic, example],
+    queryFn: ({ pageParam }) => api.list({ search, topic, example, cursor: pageParam }),
     initialPageParam: null as string | null,
     getNextPageParam: (page: ListAnswer) => page.next,
     placeholderData: (before) => before,
