@@ -1,3 +1,4 @@
+import { topicsOf } from '@yperkine/core'
 import { type QueryInterface, QueryTypes } from 'sequelize'
 import { demoStudies } from '../demo/studies'
 
@@ -15,6 +16,13 @@ export async function up(database: QueryInterface) {
     bind: [demoStudies.map(({ study }) => study.title)],
     type: QueryTypes.UPDATE,
   })
+  // Their topics are known before they are drawn.
+  for (const { study } of demoStudies) {
+    await database.sequelize.query(
+      'UPDATE studies SET topics = $2 WHERE title = $1 AND example AND drawn = 0',
+      { bind: [study.title, topicsOf(study)], type: QueryTypes.UPDATE },
+    )
+  }
   await database.sequelize.query('UPDATE studies SET drawn = 0')
 }
 
