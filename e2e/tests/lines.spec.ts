@@ -51,6 +51,7 @@ test('the derivative opens its lane, and the answer stands first under a sentenc
       all.map((e) => [e.getAttribute('aria-label'), parseFloat(getComputedStyle(e).fontSize)]),
     )
   expect(sizes[0]![0]).toBe('slope')
+  for (const [, size] of sizes.slice(1)) expect(sizes[0]![1]).toBeGreaterThan(size as number)
   // Names on the left, numbers in one column.
   const lefts = await line
     .getByRole('status')

@@ -7,6 +7,7 @@ import {
   offersFor,
   setFrame,
   type Study,
+  thumbnail,
   toggleLane,
 } from '..'
 
@@ -156,4 +157,15 @@ test('equal scale makes the frame wider rather than cutting the curve off', () =
     expect(x[0]).toBeLessThanOrEqual(-2)
     expect(x[1]).toBeGreaterThanOrEqual(2)
   }
+})
+
+test('the picture for the list shows what a study opens with, and never what is covered', () => {
+  const study = say('tangent to f at 1', made('f(x) = x^3 - 3x'))
+  const drawn = thumbnail(study, 592, 264)
+  expect(drawn.items.length).toBeGreaterThan(3)
+  expect(drawn.items.some(({ ink }) => ink === 'place')).toBe(true)
+  const covered = changeLane(study.lanes[0]!.id, { covered: true })(toggleLane('f', 1)(study))
+  expect(thumbnail(covered, 592, 264).path).not.toBe(drawn.path)
+  const nothingElse = changeLane(study.lanes[0]!.id, { covered: true })(study)
+  expect(thumbnail(nothingElse, 592, 264)).toEqual({ path: '', axis: null, items: [] })
 })

@@ -18,7 +18,7 @@ export interface Stroke {
 const longest = 12_000
 
 /**
- * The first lane of a study as it opens, drawn small: curves, strips, lines and points, without words.
+ * The first lane of a study that is not covered, as it opens, drawn small: curves, strips, lines and points, without words.
  * All of it in a frame of `width` by `height` pixels. `path` is the curve of the lane alone, and
  * `axis` the height of its axis where that is in view.
  */
@@ -28,7 +28,8 @@ export function thumbnail(
   height: number,
 ): { path: string; axis: number | null; items: Stroke[] } {
   const nothing = { path: '', axis: null, items: [] }
-  const [first] = study.lanes
+  // What is covered is to be guessed: its picture would tell.
+  const first = study.lanes.find((lane) => !lane.covered)
   if (!first) return nothing
   const evaluation = createEvaluator()({ ...study, lanes: [first] })
   const { lanes } = createSceneMaker()(evaluation, { width, heights: { [first.id]: height } })

@@ -68,7 +68,7 @@ export function StudiesPage() {
         )}
         <ListTrouble list={list} />
         <Finder search={search} onSearch={setSearch} topic={topic} onTopic={setTopic} />
-        {list.data && studies.length === 0 && (
+        {list.data && examples.data && studies.length === 0 && (
           <p className="mt-8 text-quiet">
             {wanted !== '' || topic !== ''
               ? 'No study is called or about that. Try fewer words or another topic, or type a function above.'

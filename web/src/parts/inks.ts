@@ -1,4 +1,4 @@
-import type { Fill, Ink } from '@yperkine/core'
+import type { Fill, Ink, LineLook } from '@yperkine/core'
 
 /** What each ink is drawn with. */
 export const strokes: Record<Ink, string> = {
@@ -40,4 +40,15 @@ export const insides: Record<Exclude<Fill, 'own'>, string> = {
   overFlat: 'var(--color-over-flat)',
   shortFlat: 'var(--color-short-flat)',
   area: 'var(--color-strip)',
+}
+
+/** The colours to choose from, as grounds. */
+export const grounds: Record<NonNullable<LineLook['colour']>, string> = {
+  kelp: 'bg-kelp',
+  slate: 'bg-slate',
+  plum: 'bg-plum',
+  moss: 'bg-moss',
+  umber: 'bg-umber',
+  rust: 'bg-rust',
+  ochre: 'bg-ochre',
 }

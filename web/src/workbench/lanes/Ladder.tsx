@@ -6,9 +6,11 @@ import {
   isCurveMaker,
   kindOf,
   laneTitle,
+  lineColours,
   toggleLane,
 } from '@yperkine/core'
 import { memo } from 'react'
+import { grounds } from '../../parts/inks'
 import { Maths } from '../../parts/Maths'
 import { useStudy, useWorkbenchStore } from '../store'
 import { carryRung } from './rung'
@@ -41,7 +43,8 @@ export function ladderShape(count: number, room: number, coarse: boolean): Ladde
   return each >= rung * Math.ceil(orders.length / 2) ? 'wide' : 'folded'
 }
 
-const grounds = ['bg-kelp', 'bg-slate', 'bg-plum', 'bg-moss', 'bg-umber']
+/** Curves have the first five colours, in the order in which they were written. */
+const curveColours = lineColours.slice(0, 5)
 
 /** The rungs of a curve, its area and its derivatives; each is drawn or taken out in one press. */
 export const Ladder = memo(function Ladder({
@@ -78,7 +81,7 @@ function Rungs({ curve, wide }: { curve: string; wide: boolean }) {
       .join(),
   ).split(',')
   const ground = useStudy(
-    (s) => grounds[curveMakers(s).findIndex((l) => l.name === curve) % grounds.length]!,
+    (s) => grounds[curveColours[curveMakers(s).findIndex((l) => l.name === curve) % 5] ?? 'kelp'],
   )
   const lowest = useStudy((s) => {
     const line = s.lines.find((l) => isCurveMaker(l) && l.name === curve)

@@ -1,10 +1,12 @@
 import { useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { keepTogether } from '../../parts/keepTogether'
+import { strokes } from '../../parts/inks'
 import { Maths } from '../../parts/Maths'
 import {
   addSlider,
   changeFormula,
+  curveInk,
   type Edit,
   giveValue,
   isCurveMaker,
@@ -31,7 +33,6 @@ import { Slot } from './Slot'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 
 const samples = ['', '6 3.5', '0.1 4', '7 3 0.1 3']
-const curveStrokes = ['stroke-kelp', 'stroke-slate', 'stroke-plum', 'stroke-moss', 'stroke-umber']
 
 /** One line of working: its sentence with slots, its results, and what is in its way. */
 export const LineItem = memo(function LineItem({
@@ -166,7 +167,7 @@ function LineSample({ line }: { line: Statement }) {
     <svg width="28" height="10" className="mr-2 inline-block align-middle" aria-hidden>
       <path
         d="M1.5 5H26.5"
-        className={curveStrokes[index % 5]}
+        className={strokes[curveInk(index)]}
         strokeWidth="3"
         strokeDasharray={samples[order] || undefined}
         strokeLinecap={order > 1 ? 'round' : 'butt'}

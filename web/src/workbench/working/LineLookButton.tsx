@@ -14,6 +14,7 @@ import {
 import { Eye, EyeOff, Paintbrush } from 'lucide-react'
 import { memo } from 'react'
 import { EditableText } from '../../parts/EditableText'
+import { grounds } from '../../parts/inks'
 import { BoundField } from '../../parts/BoundField'
 import { useWorkbench, useWorkbenchStore } from '../store'
 
@@ -140,16 +141,6 @@ export const LineLookButton = memo(function LineLookButton({
     </>
   )
 })
-
-const grounds: Record<NonNullable<LineLook['colour']>, string> = {
-  kelp: 'bg-kelp',
-  slate: 'bg-slate',
-  plum: 'bg-plum',
-  moss: 'bg-moss',
-  umber: 'bg-umber',
-  rust: 'bg-rust',
-  ochre: 'bg-ochre',
-}
 
 interface SwatchesProps {
   label: string

@@ -1,9 +1,11 @@
 import {
+  type Announcements,
   closestCenter,
   DndContext,
   type DragEndEvent,
   KeyboardSensor,
   PointerSensor,
+  type UniqueIdentifier,
   useSensor,
   useSensors,
 } from '@dnd-kit/core'
@@ -18,6 +20,22 @@ import { useWorkbenchStore } from '../store'
 
 /** A press that moves less than this is no drag, in pixels. */
 const still = 4
+
+const screenReaderInstructions = {
+  draggable: 'Space takes hold of this line, the arrow keys move it, Space puts it down.',
+}
+
+/** What is heard while a line is moved: numbers of lines, as they are seen. */
+function spoken(ids: readonly string[]): Announcements {
+  const number = (id: UniqueIdentifier) => ids.indexOf(String(id)) + 1
+  return {
+    onDragStart: ({ active }) => `Line ${number(active.id)} is held`,
+    onDragOver: ({ over }) => (over ? `At line ${number(over.id)}` : undefined),
+    // The page itself says where the line has come to.
+    onDragEnd: () => undefined,
+    onDragCancel: ({ active }) => `Line ${number(active.id)} stays where it was`,
+  }
+}
 
 /** Lines that can be put into another order, by dragging their numbers or with keys. */
 export function Sorted({ ids, children }: { ids: string[]; children: ReactNode }) {
@@ -34,7 +52,12 @@ export function Sorted({ ids, children }: { ids: string[]; children: ReactNode }
     announce(`Now line ${to + 1}`)
   }
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      accessibility={{ announcements: spoken(ids), screenReaderInstructions }}
+      onDragEnd={end}
+    >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         {children}
       </SortableContext>
