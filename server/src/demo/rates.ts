@@ -119,11 +119,11 @@ export const rates: DemoStudy[] = [
       'How far a buoy has drifted: one end of a secant closes in on the other, and its slope to the speed',
     variable: time,
     sliders: [
-      { name: 'a', value: 2.5, from: 0, to: 8, step: 0.1, place: true },
-      { name: 'h', value: 2, from: -2, to: 3, step: 0.01, place: false },
+      { name: 'a', value: 1, from: 0, to: 8, step: 0.1, place: true },
+      { name: 'h', value: 3, from: -2, to: 3, step: 0.01, place: false },
     ],
     lines: [
-      flow('d', 'm', '0.9t^2 - 0.09t^3', '8'),
+      flow('d', 'm', '14 - 14e^(-t/3)', '8'),
       {
         kind: 'secant',
         id: 'line2',
