@@ -207,7 +207,9 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
 }
 
 /** The room for the heights of a lane, and for what does not show with its two buttons, in pixels. */
-const rangeSize = { width: 200, height: 20 }
+const rangeSize = { width: 245, height: 20 }
+/** Without a span the stretch is told as well. */
+const stretchWidth = 65
 const buttonsWidth = 190
 const hiddenHeight = 30
 /** A derivative has its band at the foot. */
@@ -221,10 +223,12 @@ function wordsOf(
   strokes: readonly Stroke[],
   over: Overlaid,
   inset: LaneScene['inset'],
-  { keeper }: Ground,
+  { keeper, evaluation }: Ground,
 ) {
   const strokesOfAll = [strokes, ...over.map((one) => one.strokes)]
-  const key = [frame, hidden, inset, ...strokesOfAll]
+  const found = evaluation.curves.get(lane.curve)
+  const isOpen = found?.ok === true && found.curve.window !== null
+  const key = [frame, hidden, inset, isOpen, ...strokesOfAll]
   return keeper.keep(`${lane.id}.words`, key, () => {
     const all = strokesOfAll.flat()
     const foot = lane.order === 1 || lane.order === 2 ? footHeight : 0
@@ -238,8 +242,9 @@ function wordsOf(
           },
         ]
       : []
-    const range = freeCorner(frame, rangeSize, all, kept, foot)
-    const boxes = range ? [...kept, boxInCorner(range, frame, rangeSize, foot)] : kept
+    const rangeWords = { ...rangeSize, width: rangeSize.width + (isOpen ? stretchWidth : 0) }
+    const range = freeCorner(frame, rangeWords, all, kept, foot)
+    const boxes = range ? [...kept, boxInCorner(range, frame, rangeWords, foot)] : kept
     if (!hidden) return { range, hidden: null, boxes }
     const size = { width: textWidth(hidden.sentence) + buttonsWidth, height: hiddenHeight }
     const corner = freeCorner(frame, size, all, boxes, foot)
