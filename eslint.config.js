@@ -68,7 +68,7 @@ const layerRules = layers.map((layer, i) => ({
         patterns: [
           ...notInCore.patterns,
           {
-            regex: `^(?:\\.\\./)+(?:(?:${layers.slice(i + 1).join('|')}|api|index)(?:/|$)|$)`,
+            regex: `^(?:\\.\\./)+(?:(?:${layers.slice(i + 1).join('|')}|api|listing|index)(?:/|$)|$)`,
             message: `${layer} lies below that layer`,
           },
         ],

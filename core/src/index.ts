@@ -197,7 +197,8 @@ export { setGuess, setSignGuess } from './study/answers'
 export { type Overlay, shownStudy } from './study/overlay'
 export { sliderRole } from './study/sliderRoles'
 export { editSlot, type SlotEdit } from './study/slotEdits'
-export { allTopics, topicsOf } from './study/summary'
+export { topicsOf } from './study/summary'
+export { allTopics, type Topic } from './vocabulary/topics'
 export {
   cutSpan,
   parseSpan,

@@ -1,5 +1,4 @@
 import {
-  changedDetailsSchema,
   createdAnswerSchema,
   errorAnswerSchema,
   listAnswerSchema,
@@ -7,7 +6,6 @@ import {
   presentFormat,
   savedAnswerSchema,
   type StoredStudy,
-  storedStudySchema,
   type Study,
 } from '@yperkine/core'
 import { gzipSync, strToU8 } from 'fflate'
@@ -39,6 +37,12 @@ export class TryLater extends Error {
 
 /** Nobody answered: the server is down or out of reach. */
 export class Unreachable extends TryLater {}
+
+/** A part of the program that is fetched when it is first needed. */
+export const reach = <T>(part: Promise<T>): Promise<T> =>
+  part.catch((error: unknown) => {
+    throw new Unreachable('the server cannot be reached', null, { cause: error })
+  })
 
 /** What the server says where it cannot serve just now; others tell their status. */
 const reasons: Record<string, string> = {
@@ -83,6 +87,12 @@ async function askFor<T>(
   throw format > presentFormat
     ? new Refused(200, 'page-older', pageIsOlder)
     : new Refused(200, 'unreadable', 'the answer of the server cannot be read')
+}
+
+/** A study as an answer; what reads one is fetched with the first. */
+async function askForStudy(...request: Parameters<typeof ask>): Promise<StoredStudy> {
+  const { storedStudySchema } = await reach(import('./storedStudy'))
+  return askFor(storedStudySchema, ...request)
 }
 
 async function ask(method: string, path: string, body?: unknown, keepalive = false) {
@@ -140,7 +150,7 @@ export const api = {
     }).filter(([, v]) => v !== '')
     return askFor(listAnswerSchema, 'GET', `/studies?${new URLSearchParams(asked)}`)
   },
-  get: async (id: string) => askFor(storedStudySchema, 'GET', at(id)),
+  get: async (id: string) => askForStudy('GET', at(id)),
   create: async (study: Study) => askFor(createdAnswerSchema, 'POST', '/studies', { study }),
   /** `keepalive` lets a save outlive the page it was sent from. */
   save: async (id: string, version: number, study: Study, saveId: string, keepalive = false) =>
@@ -148,13 +158,9 @@ export const api = {
   remove: async (id: string) => {
     await ask('DELETE', at(id))
   },
-  restore: async (id: string) => askFor(storedStudySchema, 'POST', `${at(id)}/restore`, {}),
-}
-
-/** The state that won a race, out of a refusal because the study has changed. */
-export function currentOf(refusal: Refused): StoredStudy | null {
-  const read = changedDetailsSchema.safeParse(refusal.details)
-  return read.success ? read.data.current : null
+  restore: async (id: string) => {
+    await ask('POST', `${at(id)}/restore`, {})
+  },
 }
 
 /** A second, two, four … at most ten; spread by a quarter, so that not all come back at once. */

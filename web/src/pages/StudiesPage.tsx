@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react'
-import { allTopics, begin, blankStudy, presentFormat, type StudySummary } from '@yperkine/core'
+import { allTopics, presentFormat, type StudySummary } from '@yperkine/core'
 import { formatDistanceToNowStrict } from 'date-fns'
 import { MoreHorizontal, Search } from 'lucide-react'
 import { useDeferredValue, useEffect, useState } from 'react'
@@ -50,17 +50,12 @@ export function StudiesPage() {
           <button
             type="button"
             className="button button-primary ml-auto self-center"
-            onClick={() => create({ study: blankStudy() })}
+            onClick={() => create({ study: null })}
           >
             New study
           </button>
         </div>
-        <FunctionField
-          onCreate={(text, withValues) => {
-            const { created, left } = begin(text, withValues)
-            if (created.ok) create({ study: created.study, left: left.join('. ') })
-          }}
-        />
+        <FunctionField onCreate={(study, left) => create({ study, left })} />
         {fault && (
           <p role="alert" className="mt-3 text-brick">
             That did not work: {fault.message}. Nothing you typed is lost; try again.

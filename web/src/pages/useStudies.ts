@@ -2,7 +2,7 @@ import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-q
 import type { ListAnswer, Study, StudySummary } from '@yperkine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api } from '../api'
+import { api, reach } from '../api'
 
 /** How often the list looks again while pictures are under way: one may never come. */
 const mostLooks = 8
@@ -30,8 +30,9 @@ export function useStudyActions() {
   const [deleted, setDeleted] = useState<StudySummary | null>(null)
   const refresh = () => queries.invalidateQueries({ queryKey: ['studies'] })
   const create = useMutation({
-    /** What is left to say goes along to the open study. */
-    mutationFn: ({ study }: { study: Study; left?: string }) => api.create(study),
+    /** null begins an empty one. What is left to say goes along to the open study. */
+    mutationFn: async ({ study }: { study: Study | null; left?: string }) =>
+      api.create(study ?? (await reach(import('./blank'))).blankStudy()),
     onSuccess: (stored, { left = '' }) => {
       void navigate(`/studies/${stored.id}`, { state: { left } })
     },

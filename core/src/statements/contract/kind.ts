@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { Steps } from '../../features/budget'
 import type { SpanText } from '../../vocabulary/members'
+import type { Topic } from '../../vocabulary/topics'
 import type { ActionFacts, LineAction } from './actions'
 import type { CurveContext, LineContext } from './context'
 import type { CurveLookup } from './curves'
@@ -83,7 +84,7 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   kind: L['kind']
   schema: z.ZodType<L>
   /** Its place in the list of studies; null where it has none of its own. */
-  topic: string | null
+  topic: Topic | null
   /** Words that ask for it, the plain one first; none where no words do. */
   said: readonly string[]
   uses: Uses<L>

@@ -1,9 +1,11 @@
 import { z } from 'zod'
 import { fromFormat1 } from './fromFormat1'
 import { isRecord, type Json } from './json'
-import { presentFormat, presentSchema, type Study } from './study'
+import { presentFormat } from './format'
+import { presentSchema, type Study } from './study'
 
-export { isStorable, presentFormat, presentSchema, type Study, type StudyInput } from './study'
+export { presentFormat } from './format'
+export { presentSchema, type Study, type StudyInput } from './study'
 
 type Migration = (study: { [member: string]: Json }) => { [member: string]: Json }
 /** From each format to the next. */

@@ -11,9 +11,8 @@ import {
   viewSchema,
   windowSchema,
 } from '../../vocabulary/members'
-
-/** The format that is written; older ones are brought up to it. */
-export const presentFormat = 2
+import { isStorable } from '../../vocabulary/storable'
+import { presentFormat } from './format'
 
 /** One saved document of the present format, which is docs/study-format.md. */
 export const presentSchema = z
@@ -58,16 +57,3 @@ export const presentSchema = z
 export type Study = z.infer<typeof presentSchema>
 /** A study as it may be written: what is usual can be left out. */
 export type StudyInput = z.input<typeof presentSchema>
-
-/** Whether every text in a value is well-formed Unicode without NUL: a database keeps no other. */
-export function isStorable(value: unknown): boolean {
-  if (typeof value === 'string') return isWellFormed(value)
-  if (typeof value !== 'object' || value === null) return true
-  for (const key in value) if (!isStorable((value as Record<string, unknown>)[key])) return false
-  return true
-}
-
-/** Most texts hold no half of a character at all. */
-const suspect = /[\0\ud800-\udfff]/
-const isWellFormed = (text: string) =>
-  !suspect.test(text) || (!text.includes('\0') && !/\p{Surrogate}/u.test(text))

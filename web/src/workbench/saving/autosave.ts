@@ -1,5 +1,6 @@
 import type { SavedAnswer, StoredStudy, Study } from '@yperkine/core'
-import { currentOf, delayBefore, Refused } from '../../api'
+import { delayBefore, Refused } from '../../api'
+import { currentOf } from '../../storedStudy'
 
 export type SaveStatus = 'Saved' | 'Saving' | 'Not saved'
 

@@ -1,4 +1,5 @@
-import { api, currentOf, Refused, Unreachable } from '../../api'
+import { api, Refused, Unreachable } from '../../api'
+import { currentOf } from '../../storedStudy'
 import { type Draft, type Opening, reconcile } from './drafts'
 import { saving } from './saving'
 

@@ -1,24 +1,15 @@
 import { z } from 'zod'
-import { isStorable, studySchema } from './study/schema'
+import { isStorable } from './vocabulary/storable'
+
+/** What the list of studies is read with: nothing here knows what a study is made of. */
 
 /** In this header page and server tell each other the format of studies they write. */
 export const formatHeader = 'x-yperkine-format'
 
-/** What the server and the page say to each other. Dates are ISO 8601 texts. */
-
 /** Versions and counts are what the database's integers hold. */
 export const mostVersion = 2 ** 31 - 1
-const versionSchema = z.int().min(1).max(mostVersion)
-const idSchema = z.uuid()
-
-/** A study as the server keeps it. */
-export const storedStudySchema = z.object({
-  id: idSchema,
-  version: versionSchema,
-  study: studySchema,
-  updatedAt: z.string(),
-})
-export type StoredStudy = z.infer<typeof storedStudySchema>
+export const versionSchema = z.int().min(1).max(mostVersion)
+export const idSchema = z.uuid()
 
 /** A study as it opens, drawn small: its first curve, all that is drawn, and the height of the axis. */
 export const pictureSchema = z.object({
@@ -79,29 +70,14 @@ export const listAnswerSchema = z.object({
 })
 export type ListAnswer = z.infer<typeof listAnswerSchema>
 
-export const createBodySchema = z.object({ study: studySchema })
-export const saveBodySchema = z.object({
-  /** The version the work goes on from. */
+export const createdAnswerSchema = z.object({
+  id: idSchema,
   version: versionSchema,
-  study: studySchema,
-  /** By which the server knows a save that is sent again. */
-  saveId: z
-    .string()
-    .min(1)
-    .max(100)
-    .refine(isStorable, 'a save id holds characters that are no characters'),
+  updatedAt: z.string(),
 })
-
-export const createdAnswerSchema = storedStudySchema.pick({
-  id: true,
-  version: true,
-  updatedAt: true,
-})
-export const savedAnswerSchema = storedStudySchema.pick({ version: true, updatedAt: true })
+export const savedAnswerSchema = createdAnswerSchema.omit({ id: true })
 export type SavedAnswer = z.infer<typeof savedAnswerSchema>
 
 export const errorAnswerSchema = z.object({
   error: z.object({ code: z.string(), message: z.string(), details: z.unknown().optional() }),
 })
-/** What goes with a refusal because the study was changed meanwhile. */
-export const changedDetailsSchema = z.object({ current: storedStudySchema })

@@ -1,0 +1,13 @@
+/** What a study can be about, in the order in which the list of studies offers it. */
+export const allTopics = [
+  'rates',
+  'areas',
+  'extremes',
+  'solving',
+  'limits',
+  'reasoning',
+  'tables',
+  'readings',
+  'pieces',
+] as const
+export type Topic = (typeof allTopics)[number]

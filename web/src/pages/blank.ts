@@ -1,0 +1,1 @@
+export { blankStudy } from '@yperkine/core'
