@@ -173,3 +173,44 @@ test('single keys can be switched off, notation and grid changed', async ({ page
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog')).toBeHidden()
 })
+
+test('on a phone dialogs are sheets with Done in reach, the title stays, nothing runs off the edge', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto('/')
+  await page.getByRole('searchbox', { name: 'Search studies' }).fill('The flood tide')
+  await page.getByRole('link', { name: 'The flood tide', exact: true }).click()
+  const title = page.getByRole('heading', { level: 1 })
+  await expect(title).toContainText('The flood tide')
+  const box = await title.locator('span').boundingBox()
+  expect(box!.width).toBeGreaterThan(90)
+
+  const sheets = [
+    'Study settings',
+    'How it works',
+    /^a moves there and back/,
+    'Readings from a file',
+  ] as const
+  for (const name of sheets) {
+    await page.getByRole('button', { name }).click()
+    const dialog = page.getByRole('dialog')
+    const done = dialog.getByRole('button', { name: 'Done' })
+    await expect(done).toBeInViewport({ ratio: 1 })
+    const { x, y, width, height } = (await done.boundingBox())!
+    expect(x).toBeGreaterThanOrEqual(0)
+    expect(x + width).toBeLessThanOrEqual(390)
+    expect(y + height).toBeLessThanOrEqual(844)
+    const beyond = await dialog.evaluate((element) =>
+      [...element.querySelectorAll('input, select, button, p')].flatMap((e) => {
+        const { right, left, width } = e.getBoundingClientRect()
+        return width > 1 && (right > innerWidth || left < 0) ? [e.outerHTML.slice(0, 80)] : []
+      }),
+    )
+    expect(beyond).toEqual([])
+    await done.click()
+    await expect(dialog).toBeHidden()
+  }
+  await title.getByRole('button', { name: 'Rename' }).click()
+  await expect(page.getByRole('textbox', { name: 'Title' })).toBeInViewport({ ratio: 1 })
+})

@@ -113,7 +113,7 @@ function Bench({ opening, onTakeTheirs }: OpenProps) {
       <TopBar onHelp={showHelp} />
       <SavingTrouble unreadable={opening.unreadable} onTakeTheirs={onTakeTheirs} />
       <main className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
-        <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[max(520px,62vh)] max-lg:flex-none">
+        <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[max(520px,62vh)] max-lg:flex-none max-sm:min-h-[max(640px,80vh)]">
           <Lanes />
           <Deck />
         </div>

@@ -1,10 +1,11 @@
 import { changeStudy } from '@yperkine/core'
-import { CircleHelp, Pencil, Redo2, Settings2, Undo2 } from 'lucide-react'
+import { CircleHelp, Pencil, Settings2 } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { EditableText } from '../parts/EditableText'
 import { Mark } from '../parts/Mark'
 import { StudySettings } from './settings/StudySettings'
+import { UndoRedo } from './UndoRedo'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 
 /** Where we are, how it is kept, and the ways back and forward. */
@@ -13,15 +14,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
   const title = useStudy((s) => s.title)
   const [renaming, setRenaming] = useState(false)
   const pencil = useRef<HTMLButtonElement>(null)
-  const [undoing, redoing] = [useRef<HTMLButtonElement>(null), useRef<HTMLButtonElement>(null)]
-  /** A button that has nothing left to do loses the focus, and its neighbour has it then. */
-  const pressed = (own: HTMLButtonElement | null, other: HTMLButtonElement | null) =>
-    requestAnimationFrame(() => {
-      if (own?.disabled) other?.focus()
-    })
   const [settings, setSettings] = useState(false)
-  const canUndo = useWorkbench((s) => s.history.past.length > 0)
-  const canRedo = useWorkbench((s) => s.history.future.length > 0)
 
   return (
     <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule px-4 max-sm:gap-1.5 max-sm:px-2">
@@ -51,7 +44,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           }}
         />
       ) : (
-        <h1 className="flex min-w-0 items-center gap-1">
+        <h1 className="relative flex min-w-0 items-center gap-1">
           <span className="truncate font-serif text-[calc(17px*var(--type))] font-semibold">
             {title}
           </span>
@@ -59,44 +52,18 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
             type="button"
             aria-label="Rename"
             title="Rename"
-            className="grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:text-ink"
+            className="grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:text-ink max-sm:absolute max-sm:-inset-y-2 max-sm:inset-x-0 max-sm:size-auto"
             ref={pencil}
             onClick={() => setRenaming(true)}
           >
-            <Pencil size={14} aria-hidden />
+            {/* On a phone the title itself is pressed. */}
+            <Pencil size={14} aria-hidden className="max-sm:hidden" />
           </button>
         </h1>
       )}
       <SaveState />
       <div className="ml-auto flex gap-2 max-sm:gap-1">
-        <button
-          type="button"
-          aria-label="Undo"
-          title="Undo (Ctrl+Z)"
-          className="button px-2"
-          disabled={!canUndo}
-          ref={undoing}
-          onClick={() => {
-            store.getState().undo()
-            pressed(undoing.current, redoing.current)
-          }}
-        >
-          <Undo2 size={18} aria-hidden />
-        </button>
-        <button
-          type="button"
-          aria-label="Redo"
-          title="Redo (Ctrl+Shift+Z)"
-          className="button px-2"
-          disabled={!canRedo}
-          ref={redoing}
-          onClick={() => {
-            store.getState().redo()
-            pressed(redoing.current, undoing.current)
-          }}
-        >
-          <Redo2 size={18} aria-hidden />
-        </button>
+        <UndoRedo className="flex gap-2 max-sm:hidden" />
         <button
           type="button"
           className="button max-sm:px-2"

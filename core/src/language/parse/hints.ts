@@ -72,6 +72,9 @@ function endOfProduct(tokens: readonly Token[], from: number): number {
   return end
 }
 
+/** Fractions with more below than this are no exponents: in (x − 30)²/250 nobody means 2/250. */
+const mostBelow = 12
+
 /** x^1/2 is x¹/2 by the rules; often x^(1/2) is meant. */
 const exponent: Pattern = (tokens, i, text) => {
   const [sign, above, slash, below] = tokens.slice(i, i + 4)
@@ -79,14 +82,16 @@ const exponent: Pattern = (tokens, i, text) => {
     return null
   }
   if (!touch(above, slash!) || !touch(slash!, below)) return null
+  if (below.kind === 'number' && Number(below.text) > mostBelow) return null
   const [from, to] = [above.from, below.to]
   const base = tokens[i - 1]
+  const start = base?.kind === ')' ? openingOf(tokens, i - 1) : base?.from
   const replacement = `(${text.slice(from, to)})`
   return {
     from,
     to,
     replacement,
-    whole: `${base ? text.slice(base.from, above.from) : '^'}${replacement}`,
+    whole: `${text.slice(start ?? sign!.from, above.from)}${replacement}`,
   }
 }
 

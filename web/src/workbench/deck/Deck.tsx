@@ -10,8 +10,7 @@ export function Deck() {
   return (
     <section
       aria-label="Deck"
-      className="relative isolate flex min-h-[84px] shrink-0 flex-wrap items-center gap-x-6 gap-y-2 overflow-y-auto border-t border-rule bg-paper px-4 py-2"
-      style={{ maxHeight: 168 }}
+      className="relative isolate flex min-h-[84px] shrink-0 flex-wrap items-center gap-x-6 gap-y-2 overflow-y-auto border-t border-rule bg-paper px-4 py-2 lg:max-h-[168px]"
     >
       {/* The extent of what is drawn here stays the same when a number or a thumb changes. */}
       <div aria-hidden className="absolute inset-0 -z-10 bg-paper" />

@@ -91,7 +91,7 @@ export function Track({ name }: { name: string }) {
   }
 
   return (
-    <div className="max-w-[190px] min-w-[150px] flex-1">
+    <div className="max-w-[190px] min-w-[150px] flex-1 max-sm:max-w-none">
       <div className="flex h-7 items-center justify-between">
         <span className="flex items-baseline gap-1.5">
           <Maths latex={nameToLatex(slider.name)} />
@@ -154,7 +154,7 @@ export function Track({ name }: { name: string }) {
 function Reach({ slider }: { slider: Omit<Slider, 'value'> }) {
   const { name, from, to, step } = slider
   return (
-    <p className="-mt-1 flex flex-wrap gap-x-1 text-[calc(13px*var(--type))] text-quiet">
+    <p className="-mt-1 flex flex-wrap items-center gap-x-1 text-[calc(13px*var(--type))] text-quiet">
       from <Bound name={name} member="from" value={from} />
       to <Bound name={name} member="to" value={to} />
       by <Bound name={name} member="step" value={step} />
@@ -208,10 +208,10 @@ function Bound({ name, member, value }: BoundProps) {
       ref={button}
       type="button"
       aria-label={`${name} ${boundWords[member]} ${text}, change`}
-      className="border-b border-dotted border-edge hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+      className="hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11"
       onClick={() => setEntering(true)}
     >
-      {text}
+      <span className="border-b border-dotted border-edge">{text}</span>
     </button>
   )
 }

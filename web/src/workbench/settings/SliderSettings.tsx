@@ -26,8 +26,9 @@ export function SliderSettings({ open, onClose }: { open: boolean; onClose: () =
   const sliders = useStudy((s) => (open ? s.sliders : noSliders))
   return (
     <Panel title="Sliders and motion" open={open} onClose={onClose}>
-      <table className="mt-3 border-separate border-spacing-x-2 border-spacing-y-2">
-        <thead className="text-left text-[calc(13px*var(--type))] text-quiet">
+      <table className="mt-3 border-separate border-spacing-x-2 border-spacing-y-2 max-sm:block">
+        {/* On a phone each slider is a block, and each cell has its heading over it. */}
+        <thead className="text-left text-[calc(13px*var(--type))] text-quiet max-sm:sr-only">
           <tr>
             {headings.map((heading) => (
               <th key={heading} scope="col" className="font-normal">
@@ -36,7 +37,7 @@ export function SliderSettings({ open, onClose }: { open: boolean; onClose: () =
             ))}
           </tr>
         </thead>
-        <tbody>
+        <tbody className="max-sm:block">
           {sliders.map((slider) => (
             <Row key={slider.name} slider={slider} />
           ))}
@@ -86,12 +87,12 @@ function Row({ slider }: { slider: Slider }) {
   const decimals = Math.max(3, decimalsOfStep(step))
   const field = { step, decimals, className: 'w-20' }
   return (
-    <tr>
-      <th scope="row" className="pr-2 text-left font-normal">
+    <tr className="max-sm:grid max-sm:grid-cols-[4.5rem_minmax(0,1fr)_minmax(0,1fr)] max-sm:items-end max-sm:gap-3 max-sm:border-b max-sm:border-rule max-sm:py-3 max-sm:last:border-0">
+      <th scope="row" className="pr-2 text-left font-normal max-sm:col-span-3">
         <span className="sr-only">{name}</span>
         <Maths latex={nameToLatex(name)} />
       </th>
-      <td>
+      <td data-heading="from" className="settings-cell">
         <BoundField
           {...field}
           label={`${name} from`}
@@ -99,7 +100,7 @@ function Row({ slider }: { slider: Slider }) {
           onEnter={(v) => apply(boundSlider(name, { from: v }))}
         />
       </td>
-      <td>
+      <td data-heading="to" className="settings-cell">
         <BoundField
           {...field}
           label={`${name} to`}
@@ -107,7 +108,7 @@ function Row({ slider }: { slider: Slider }) {
           onEnter={(v) => apply(boundSlider(name, { to: v }))}
         />
       </td>
-      <td>
+      <td data-heading="step" className="settings-cell">
         <BoundField
           {...field}
           decimals={12}
@@ -116,7 +117,7 @@ function Row({ slider }: { slider: Slider }) {
           onEnter={(v) => apply(boundSlider(name, { step: v }))}
         />
       </td>
-      <td className="text-center">
+      <td data-heading="moves" className="settings-cell sm:text-center">
         <input
           type="checkbox"
           aria-label={`${name} moves`}
@@ -124,10 +125,10 @@ function Row({ slider }: { slider: Slider }) {
           onChange={(e) => apply(chooseMoving(name, e.target.checked))}
         />
       </td>
-      <td>
+      <td data-heading="how" className="settings-cell">
         <select
           aria-label={`How ${name} moves`}
-          className="field"
+          className="field max-sm:w-full"
           value={motion.manner}
           onChange={(e) => move({ manner: e.target.value as Manner })}
         >
@@ -136,7 +137,7 @@ function Row({ slider }: { slider: Slider }) {
           ))}
         </select>
       </td>
-      <td className="text-center">
+      <td data-heading="rests at features" className="settings-cell sm:text-center">
         <input
           type="checkbox"
           aria-label={`${name} rests at zeros and turning points`}
@@ -145,7 +146,7 @@ function Row({ slider }: { slider: Slider }) {
         />
       </td>
       {motion.manner === 'in equal steps' ? (
-        <td className="flex items-center gap-1">
+        <td className="settings-cell flex items-center gap-1 max-sm:col-span-3">
           <BoundField
             {...field}
             className="w-16"
@@ -167,7 +168,7 @@ function Row({ slider }: { slider: Slider }) {
           <span className="text-quiet">s</span>
         </td>
       ) : (
-        <td>
+        <td data-heading="seconds a pass" className="settings-cell">
           <BoundField
             {...field}
             step={1}

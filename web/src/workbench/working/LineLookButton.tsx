@@ -54,7 +54,10 @@ export const LineLookButton = memo(function LineLookButton({
         >
           <Paintbrush size={15} aria-hidden />
         </PopoverButton>
-        <PopoverPanel anchor="bottom end" className="popover z-30 grid gap-2 p-3">
+        <PopoverPanel
+          anchor="bottom end"
+          className="popover z-30 grid max-w-[calc(100vw-16px)] gap-2 p-3"
+        >
           <Swatches
             label={`Colour of line ${number}`}
             chosen={look.colour}
@@ -97,32 +100,7 @@ export const LineLookButton = memo(function LineLookButton({
             </div>
           )}
           {drawn.pointWidth !== undefined && (
-            <>
-              <label className="flex items-center justify-between gap-3">
-                Marker
-                <select
-                  className="field"
-                  value={look.marker ?? ''}
-                  onChange={(e) => set({ marker: markerShapes.find((m) => m === e.target.value) })}
-                >
-                  <option value="">usual</option>
-                  {markerShapes.map((shape) => (
-                    <option key={shape}>{shape}</option>
-                  ))}
-                </select>
-              </label>
-              <div className="flex items-center justify-between gap-3">
-                Marker width
-                <BoundField
-                  label={`Marker width of line ${number}`}
-                  className="w-20"
-                  value={look.markerWidth ?? drawn.pointWidth}
-                  step={1}
-                  decimals={1}
-                  onEnter={(v) => set({ markerWidth: Math.min(48, Math.max(2, v)) })}
-                />
-              </div>
-            </>
+            <MarkerLook number={number} look={look} usualWidth={drawn.pointWidth} onSet={set} />
           )}
           <div className="flex items-center justify-between gap-3">
             Words
@@ -142,6 +120,43 @@ export const LineLookButton = memo(function LineLookButton({
   )
 })
 
+interface MarkerLookProps {
+  number: number
+  look: LineLook
+  usualWidth: number
+  onSet: (change: LineLook) => void
+}
+
+/** Shape and width of the points that a line draws. */
+const MarkerLook = ({ number, look, usualWidth, onSet }: MarkerLookProps) => (
+  <>
+    <label className="flex items-center justify-between gap-3">
+      Marker
+      <select
+        className="field"
+        value={look.marker ?? ''}
+        onChange={(e) => onSet({ marker: markerShapes.find((m) => m === e.target.value) })}
+      >
+        <option value="">usual</option>
+        {markerShapes.map((shape) => (
+          <option key={shape}>{shape}</option>
+        ))}
+      </select>
+    </label>
+    <div className="flex items-center justify-between gap-3">
+      Marker width
+      <BoundField
+        label={`Marker width of line ${number}`}
+        className="w-20"
+        value={look.markerWidth ?? usualWidth}
+        step={1}
+        decimals={1}
+        onEnter={(v) => onSet({ markerWidth: Math.min(48, Math.max(2, v)) })}
+      />
+    </div>
+  </>
+)
+
 interface SwatchesProps {
   label: string
   chosen: LineLook['colour']
@@ -154,9 +169,9 @@ const Swatches = ({ label, chosen, onChoose }: SwatchesProps) => (
     aria-label={label}
     value={chosen ?? 'usual'}
     onChange={(colour) => onChoose(lineColours.find((c) => c === colour))}
-    className="flex items-center gap-1"
+    className="flex flex-wrap items-center gap-1"
   >
-    <span aria-hidden className="mr-auto pr-3">
+    <span aria-hidden className="mr-auto pr-3 pointer-coarse:w-full">
       Colour
     </span>
     {['usual' as const, ...lineColours].map((colour) => (

@@ -1,5 +1,6 @@
 import { useMemo, useRef } from 'react'
 import { useStudy, useWorkbench } from '../store'
+import { UndoRedo } from '../UndoRedo'
 import { FirstHints } from '../help/FirstHints'
 import { LineItem } from './LineItem'
 import { SayWhatToAdd } from './SayWhatToAdd'
@@ -24,6 +25,7 @@ export function Working({ onHelp }: { onHelp: () => void }) {
         <span className="text-quiet">
           {lines.length} {lines.length === 1 ? 'line' : 'lines'}
         </span>
+        <UndoRedo className="ml-auto flex gap-1 sm:hidden" />
       </div>
       <Sorted ids={ids}>
         {/* A layer of its own, as the lanes' grounds are: what moves there does not redraw it. */}

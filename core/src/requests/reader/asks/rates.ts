@@ -68,7 +68,7 @@ export const ratesAsks: readonly Ask[] = [
   },
   {
     said: 'table, table values, values, list values, list, tabulate',
-    also: 'function, points, table',
+    also: 'function, points, table, quotients, with',
     uses: ['span', 'step', 'h'],
     own: (ref, { parts }) => {
       const by = parts.step === undefined ? '' : ` by ${parts.step}`
