@@ -177,6 +177,7 @@ export {
   type MarkerShape,
   markerShapes,
   type Motion,
+  type Part,
   type SignGuess,
   type Slider,
   type SpanText,
@@ -193,6 +194,19 @@ export {
   studySchema,
   writeStudyFile,
 } from './study/schema'
+export type { ConditionProblem } from './statements/condition'
+export { conditionProblems } from './study/conditions'
+export type { Showing, ShowingProblem } from './results/showing'
+export {
+  addPart,
+  changePart,
+  moveRow,
+  partAround,
+  removePart,
+  setCondition,
+  withoutGoneParts,
+} from './study/edits/parts'
+export { type Row, rowsOf } from './study/parts'
 export { setGuess, setSignGuess } from './study/answers'
 export { type Overlay, shownStudy } from './study/overlay'
 export { sliderRole } from './study/sliderRoles'

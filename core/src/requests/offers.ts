@@ -21,6 +21,7 @@ import { createEvaluator } from '../results/evaluate'
 import { asDefined } from './definitions'
 import { plainRequest } from './leadIn'
 import { nothingOffered } from './nothingOffered'
+import { inPart, lastPart } from '../study/parts'
 import type { Study } from '../study/schema'
 import { isOpen, spanInFrame, withWindow } from '../study/windows'
 import type { Offer } from './offer'
@@ -154,13 +155,17 @@ export const addLine =
       if (fresh !== name) added = renameWord(added, name, fresh)
     }
     if (isCurveMaker(added)) next = spelledFor(added.name, next)
-    next = { ...next, lines: [...next.lines, { ...added, id: freshId(next, 'line') }] }
+    next = { ...next, lines: [...next.lines, placed(added, next)] }
     const other = kindOf(added).whenAdded?.(added)
     if (other?.other !== undefined) return drawnTogether(other.lane, other.other)(next)
     if (other) return shownIn(other.lane)(next)
     if (!isCurveMaker(added)) return next
     return opened(added, next)
   }
+
+/** A line as it is put to the end: of the part that the working ends with, if it does with one. */
+const placed = (line: Statement, study: Study): Statement =>
+  inPart({ ...line, id: freshId(study, 'line') }, lastPart(study))
 
 /** With the lanes that open with a curve. */
 const opened = (line: CurveMaker, study: Study): Study =>

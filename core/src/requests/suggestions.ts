@@ -3,6 +3,7 @@ import type { Study } from '../study/schema'
 import type { SpanText } from '../vocabulary/members'
 import type { Offer } from './offer'
 import { linesFor } from './offers'
+import { partAsked } from './parts'
 import { sliderAsked } from './sliders'
 import { freshName } from '../study/edits/names'
 
@@ -45,6 +46,8 @@ export function suggestions(
   if (slider && 'offer' in slider) {
     lists.beside.push({ words: `slider ${freshName(study, 'a')}`, offer: slider.offer })
   }
+  const part = partAsked('part', study)
+  if (part) lists.beside.push({ words: 'part', offer: part })
   const order: readonly Group[] =
     span && !place ? ['span', 'place', 'whole', 'beside'] : ['place', 'span', 'whole', 'beside']
   return order.map((group) => ({ group, list: lists[group] })).filter(({ list }) => list.length > 0)

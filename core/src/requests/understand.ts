@@ -15,6 +15,7 @@ import { type Reading, readRequest } from './reader/read'
 import { readerContext } from './readerContext'
 import { firstUnderstood } from './several'
 import { isKnownWord, withoutSlips } from './slips'
+import { partAsked } from './parts'
 import { isCurveFirst, sliderAsked } from './sliders'
 import { unreadableParts } from './unreadable'
 
@@ -84,6 +85,8 @@ export function understand(
 /** Sliders and curves that are said by what they are; null where a text says no such thing. */
 function asDefinition({ text, study, direct }: Said): Understood | null {
   const curves = () => direct().filter((offer) => makesCurve(offer, study))
+  const part = partAsked(text, study)
+  if (part) return { ...plain, offers: [part] }
   const slider = sliderAsked(text, study)
   if (slider && 'offer' in slider) {
     const offers = isCurveFirst(text)

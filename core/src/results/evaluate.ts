@@ -13,6 +13,7 @@ import {
 } from './evaluation'
 import { createMemory, createOnce, type Kept, type OnFault } from './kept'
 import { openPass, resultKey } from './pass'
+import type { Showing } from './showing'
 
 export interface Evaluator {
   /** With `only`, lines but that one are left without results. */
@@ -73,28 +74,34 @@ export function createEvaluator({
   }
   let places: PlaceResult[] = []
   let spans: SpanResult[] = []
+  let off: ReadonlySet<string> = new Set()
 
   const evaluate = (study: Study, only?: string): Evaluation => {
     const pass = openPass(study, kept)
     const lines = new Map<string, LineResult>()
     const sentences = new Map<string, readonly Phrase[]>()
+    const showing = new Map<string, Showing>()
     for (const line of worded ? study.lines : []) {
       sentences.set(line.id, pass.sentence(line))
-      const asked = results && (only === undefined || only === line.id)
+      const shown = pass.showing(line)
+      if (line.when !== undefined || line.part !== undefined) showing.set(line.id, shown)
+      const asked = results && shown.shown && (only === undefined || only === line.id)
       const result = asked ? pass.result(line) : emptyResult
       if (!result.pending) kept.lastSettled.set(line.id, result)
       lines.set(line.id, result)
     }
     const curves = new Map(pass.curveNames.map((name) => [name, pass.curve(name)] as const))
+    const hidden = [...showing].flatMap(([id, one]) => (one.shown ? [] : [id]))
+    if (hidden.length !== off.size || hidden.some((id) => !off.has(id))) off = new Set(hidden)
     if (worded) {
-      const found = listPlaces(study, pass.number)
+      const found = listPlaces(study, off, pass.number)
       if (!samePlaces(places, found)) places = found
-      const bars = listSpans(study, pass.number)
+      const bars = listSpans(study, off, pass.number)
       if (!sameSpans(spans, bars)) spans = bars
     }
     kept.last = { study, context: pass.lineContext }
     kept.cells = pass.cells.all()
-    return { study, curves, lines, sentences, places, spans }
+    return { study, curves, lines, sentences, places, spans, showing, off }
   }
 
   const cellOf = (pending: LineResult) => [...kept.cells].find(([, c]) => c.value === pending)

@@ -4,6 +4,7 @@ import { placesOfLine } from '../study/edits/lines'
 import { sameSpan } from '../study/edits/spans'
 import type { Study } from '../study/schema'
 import type { SpanText } from '../vocabulary/members'
+import type { Showing } from './showing'
 
 /** A place on the axis: everything with the same text moves together. */
 export interface PlaceResult {
@@ -26,6 +27,10 @@ export interface Evaluation {
   sentences: ReadonlyMap<string, readonly Phrase[]>
   places: readonly PlaceResult[]
   spans: readonly SpanResult[]
+  /** Of lines with a condition or in a part: whether they are shown. */
+  showing: ReadonlyMap<string, Showing>
+  /** The lines that are not shown now. */
+  off: ReadonlySet<string>
 }
 
 /** How far a span can reach: where every curve is drawn that a line on it is about, or null. */
@@ -47,11 +52,13 @@ export function spanBounds(
 
 type Number = (text: string) => NumberLookup
 
-/** The places of a study that have a value, each once. */
-export function listPlaces(study: Study, number: Number): PlaceResult[] {
+type Off = ReadonlySet<string>
+
+/** The places of a study that have a value, each once; of lines that are off none. */
+export function listPlaces(study: Study, off: Off, number: Number): PlaceResult[] {
   const texts = [
     ...study.sliders.filter((s) => s.place).map((s) => s.name),
-    ...study.lines.flatMap(placesOfLine),
+    ...study.lines.filter(({ id }) => !off.has(id)).flatMap(placesOfLine),
   ]
   return [...new Set(texts.map((t) => t.trim()))].flatMap((text) => {
     const found = number(text)
@@ -59,10 +66,11 @@ export function listPlaces(study: Study, number: Number): PlaceResult[] {
   })
 }
 
-/** The spans of a study whose ends have values, each once. */
-export function listSpans(study: Study, number: Number): SpanResult[] {
+/** The spans of a study whose ends have values, each once; of lines that are off none. */
+export function listSpans(study: Study, off: Off, number: Number): SpanResult[] {
   const seen = new Set<string>()
-  const spans = study.lines.flatMap((line) => spanMembers(line).map(({ span }) => span))
+  const shown = study.lines.filter(({ id }) => !off.has(id))
+  const spans = shown.flatMap((line) => spanMembers(line).map(({ span }) => span))
   return spans.flatMap((text) => {
     if (seen.has(`${text.from} ${text.to}`)) return []
     seen.add(`${text.from} ${text.to}`)

@@ -25,7 +25,11 @@ function tableLine(study: Study, curve: string, order: number, wanted?: string) 
  */
 export function keysOf(
   study: Study,
-  work: { curve: (name: string) => CurveLookup; result: (line: string) => LineResult | null },
+  work: {
+    curve: (name: string) => CurveLookup
+    result: (line: string) => LineResult | null
+    never: (condition: string) => string | null
+  },
 ) {
   const curveLines = new Map(
     study.lines.flatMap((l): [string, CurveMaker][] => (isCurveMaker(l) ? [[l.name, l]] : [])),
@@ -42,6 +46,9 @@ export function keysOf(
     curveNames: () => curveNames,
     slider: (of) => sliderValues.get(of),
     from: (of) => study.sliders.find((s) => s.name === of)?.from,
+    to: (of) => study.sliders.find((s) => s.name === of)?.to,
+    parts: () => study.parts,
+    never: (...of) => work.never(of.join(':')),
     step: (of) => stepOf(study, of),
     source: (of) => curveLines.get(of),
     result: work.result,

@@ -7,10 +7,12 @@ import { curveContextOf, lineContextOf, sentenceContextOf } from './contexts'
 import { keysOf } from './keys'
 import type { Kept } from './kept'
 import { circular, createReading } from './reading'
+import { neverShown } from './never'
+import { showingOf } from './showing'
 
 /** One working out of a study, on what was kept from the one before. */
 export function openPass(study: Study, kept: Kept) {
-  const { current, curveNames, sliderValues } = keysOf(study, { curve, result: resultOf })
+  const { current, curveNames, sliderValues } = keysOf(study, { curve, result: resultOf, never })
   const cells = new Cells(kept.cells, current)
   const { read } = cells
   const reading = createReading(read, kept)
@@ -36,6 +38,10 @@ export function openPass(study: Study, kept: Kept) {
         inProgress.delete(name)
       }
     })
+  }
+
+  function never(condition: string): string | null {
+    return cells.cell(`never:${condition}`, () => neverShown(condition, read, reading))
   }
 
   function resultOf(id: string): LineResult | null {
@@ -81,7 +87,18 @@ export function openPass(study: Study, kept: Kept) {
     }
   }
 
-  return { cells, curveNames, curve, result, sentence, number: reading.number, lineContext }
+  const showing = showingOf(cells, read, lineContext)
+
+  return {
+    cells,
+    curveNames,
+    curve,
+    result,
+    sentence,
+    showing,
+    number: reading.number,
+    lineContext,
+  }
 }
 
 /** The key of a line's result while the line is what it is now. */

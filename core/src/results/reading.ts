@@ -17,6 +17,8 @@ export interface Reading {
   number: (text: string) => NumberLookup
   /** A tree as a function, with the curves it uses and the present slider values put in. */
   bind: (tree: Tree, path: readonly string[]) => Bound
+  /** A tree with the curves it uses put in; null where one of them cannot be. */
+  expand: (tree: Tree) => Tree | null
 }
 
 export function createReading(read: Read, { once }: Kept): Reading {
@@ -48,8 +50,10 @@ export function createReading(read: Read, { once }: Kept): Reading {
       : { ok: false, problem: { message: `${text} has no value`, fix: 'check its sliders' } }
   }
 
-  const bind = (tree: Tree, path: readonly string[]): Bound => {
-    const letter = read<string>('letter')
+  const withCurves = (
+    tree: Tree,
+    path: readonly string[],
+  ): { expanded: Tree } | { problem: LineProblem } => {
     const trees: Record<string, Tree> = {}
     for (const used of curvesIn(tree)) {
       if (path.includes(used)) return { problem: circular([...path, used]) }
@@ -62,7 +66,14 @@ export function createReading(read: Read, { once }: Kept): Reading {
       }
       trees[used] = found.curve.f.tree
     }
-    const expanded = once.expand(tree, trees, letter)
+    return { expanded: once.expand(tree, trees, read<string>('letter')) }
+  }
+
+  const bind = (tree: Tree, path: readonly string[]): Bound => {
+    const letter = read<string>('letter')
+    const whole = withCurves(tree, path)
+    if ('problem' in whole) return whole
+    const { expanded } = whole
     const values: Record<string, number> = {}
     for (const used of namesIn(expanded)) {
       if (used !== letter) values[used] = read<number>(`slider:${used}`)
@@ -70,7 +81,12 @@ export function createReading(read: Read, { once }: Kept): Reading {
     return { f: once.compile(expanded, letter).withParameters(values), expanded }
   }
 
-  return { parse, number, bind }
+  const expand = (tree: Tree): Tree | null => {
+    const whole = withCurves(tree, [])
+    return 'problem' in whole ? null : whole.expanded
+  }
+
+  return { parse, number, bind, expand }
 }
 
 export function asLineProblem({

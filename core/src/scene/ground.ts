@@ -35,7 +35,9 @@ export interface Ground {
 export interface LaneCurves {
   curve: CurveResult
   f: DrawnFunction
-  over: { name: string; order: number; curve: CurveResult; f: DrawnFunction }[]
+  over: { name: string; order: number; curve: CurveResult; f: DrawnFunction; unseen: boolean }[]
+  /** Its own curve is not drawn: someone has hidden it, or its line is off. */
+  unseen: boolean
   marked: readonly MarkOfLine[]
   /** Its place among all curves, which gives its colour. */
   index: number

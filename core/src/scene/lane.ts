@@ -64,6 +64,7 @@ function emptyLane(
     items: [],
     summary,
     outside: false,
+    unseen: false,
     undrawn,
     hidden: null,
     rangeCorner: null,
@@ -75,6 +76,7 @@ function emptyLane(
 function curvesOfLane(lane: Lane, curve: CurveResult, ground: Ground): LaneCurves {
   const { keep } = ground.keeper
   const { curves } = ground.evaluation
+  const isHidden = (name: string, order: number) => ground.lookOf(name, order)?.hidden === true
   const f = keep(`${lane.id}.f`, [curve, lane.order], () => curve.drawn(lane.order))
   const over = lane.overlays.flatMap(({ curve: name, order }) => {
     const other = curves.get(name)
@@ -82,11 +84,12 @@ function curvesOfLane(lane: Lane, curve: CurveResult, ground: Ground): LaneCurve
     const drawn = keep(`${lane.id}.over.${name}.${order}`, [other.curve, order], () =>
       other.curve.drawn(order),
     )
-    return [{ name, order, curve: other.curve, f: drawn }]
+    return [{ name, order, curve: other.curve, f: drawn, unseen: isHidden(name, order) }]
   })
   const shown = [{ curve: lane.curve, order: lane.order }, ...lane.overlays]
   const marked = shown.flatMap((s) => ground.marksOf.get(`${s.curve}:${s.order}`) ?? [])
-  return { curve, f, over, marked, index: [...curves.keys()].indexOf(lane.curve) }
+  const unseen = isHidden(lane.curve, lane.order)
+  return { curve, f, over, marked, unseen, index: [...curves.keys()].indexOf(lane.curve) }
 }
 
 /**
@@ -134,6 +137,9 @@ function fittedOf(lane: Lane, { curve, f, over }: LaneCurves, ground: Ground) {
   )
 }
 
+const none: Stroke[] = []
+const noInset = { inset: null, tied: [] } as const
+
 /** The numbers of the ticks begin so far from the left edge, in pixels. */
 const tickLeft = 6
 
@@ -141,11 +147,11 @@ const tickLeft = 6
 function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground): LaneScene {
   const { keep } = ground.keeper
   const { study } = ground.evaluation
-  const { curve, f } = curves
+  const { curve, f, unseen } = curves
   const { height } = frame
   const title = laneTitle(lane)
   const key = (part: string) => `${lane.id}.${part}`
-  const strokes = strokesOf(lane, curves, frame, ground)
+  const strokes = unseen ? none : strokesOf(lane, curves, frame, ground)
   const over = overlaid(lane, curves, frame, ground)
   const all = [strokes, ...over.map((one) => one.strokes)]
   const ticks = keep(key('ticks'), [frame.y, height, ...all], () =>
@@ -158,12 +164,14 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
   )
   const outside = keep(
     key('outside'),
-    all,
-    () => !all.flat().some((s) => s.some((v, i) => i % 2 === 1 && v >= 0 && v <= height)),
+    [unseen, ...all],
+    () =>
+      (!unseen || over.length > 0) &&
+      !all.flat().some((s) => s.some((v, i) => i % 2 === 1 && v >= 0 && v <= height)),
   )
   const finding = ground.findings.get(lane.curve)
-  const hidden = hiddenIn(lane, finding, frame, strokes, ground)
-  const zoomed = insetOf(lane, curves, frame, strokes, ground)
+  const hidden = unseen ? null : hiddenIn(lane, finding, frame, strokes, ground)
+  const zoomed = unseen ? noInset : insetOf(lane, curves, frame, strokes, ground)
   const said = wordsOf(lane, hidden, frame, strokes, over, zoomed.inset, ground)
   const items = laneItems(lane, curves, frame, ground, {
     ticks,
@@ -172,20 +180,25 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
     tied: zoomed.tied,
     words: said.boxes,
   })
-  const shown = [{ curve, order: lane.order, f }, ...curves.over]
+  const shown = [
+    ...(unseen ? [] : [{ curve, order: lane.order, f }]),
+    ...curves.over.filter((o) => !o.unseen),
+  ]
   const facts = shown.flatMap((one) => [one.f, one.curve, one.order])
   const summary = keep(key('summary'), [study.variable, study.decimals, ...facts], () =>
-    shown
-      .map((one) => {
-        const named = laneTitle({ curve: one.curve.name, order: one.order })
-        return summarise(named, one.curve, one.order, one.f, study)
-      })
-      .join(' '),
+    shown.length === 0
+      ? `${title} is not shown now.`
+      : shown
+          .map((one) => {
+            const named = laneTitle({ curve: one.curve.name, order: one.order })
+            return summarise(named, one.curve, one.order, one.f, study)
+          })
+          .join(' '),
   )
   const { inset } = zoomed
   return keep(
     key('scene'),
-    [frame.y, height, ticks, summary, outside, hidden, inset, title, said, ...items],
+    [frame.y, height, ticks, summary, outside, unseen, hidden, inset, title, said, ...items],
     (): LaneScene => ({
       id: lane.id,
       curve: lane.curve,
@@ -197,6 +210,7 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
       items,
       summary,
       outside,
+      unseen,
       undrawn: null,
       hidden,
       rangeCorner: said.range,

@@ -152,30 +152,32 @@ export function overlaid(
   const { keep } = keeper
   const { hurried } = viewport
   const names = [...evaluation.curves.keys()]
-  return over.map(({ name, order, curve, f }) => {
-    const part = `over.${name}.${order}`
-    const { from, to } = curve.reach
-    const strokes = keep(`${lane.id}.${part}.strokes`, [f, curve, frame, hurried], () =>
-      sampleCurve(f, from, to, frame, hurried !== true),
-    )
-    const look = lookOf(name, order)
-    const path = keep(`${lane.id}.${part}.path`, [strokes, curve, look], (): Item =>
-      withLook(
-        {
-          kind: 'path',
-          key: part,
-          layer: 'ground',
-          d: look?.hidden ? '' : strokesToPath(strokes),
-          ink: curveInk(names.indexOf(name)),
-          width: 3,
-          order,
-          dimmed: curve.stale,
-        },
-        look,
-      ),
-    )
-    return { name, order, strokes, path }
-  })
+  return over
+    .filter((o) => !o.unseen)
+    .map(({ name, order, curve, f }) => {
+      const part = `over.${name}.${order}`
+      const { from, to } = curve.reach
+      const strokes = keep(`${lane.id}.${part}.strokes`, [f, curve, frame, hurried], () =>
+        sampleCurve(f, from, to, frame, hurried !== true),
+      )
+      const look = lookOf(name, order)
+      const path = keep(`${lane.id}.${part}.path`, [strokes, curve, look], (): Item =>
+        withLook(
+          {
+            kind: 'path',
+            key: part,
+            layer: 'ground',
+            d: look?.hidden ? '' : strokesToPath(strokes),
+            ink: curveInk(names.indexOf(name)),
+            width: 3,
+            order,
+            dimmed: curve.stale,
+          },
+          look,
+        ),
+      )
+      return { name, order, strokes, path }
+    })
 }
 
 /** The spots of a curve of a lane at its breaks. */
@@ -200,17 +202,20 @@ function spotsOf(
 /** What was found about the curve: bands of its signs, guides between lanes. */
 function foundItems(
   lane: Lane,
-  { curve, index, over }: LaneCurves,
+  { curve, index, over, unseen }: LaneCurves,
   frame: Frame,
   ground: Ground,
 ): Item[] {
   const names = [...ground.evaluation.curves.keys()]
+  const seen = over.filter((one) => !one.unseen)
   const spots = [
-    ...spotsOf(lane, { name: lane.curve, order: lane.order, curve }, index, frame, ground),
-    ...over.flatMap((one) => spotsOf(lane, one, names.indexOf(one.name), frame, ground)),
+    ...(unseen
+      ? []
+      : spotsOf(lane, { name: lane.curve, order: lane.order, curve }, index, frame, ground)),
+    ...seen.flatMap((one) => spotsOf(lane, one, names.indexOf(one.name), frame, ground)),
   ]
   const finding = ground.findings.get(lane.curve)
-  if (!finding) return spots
+  if (!finding || unseen) return spots
   const open = ground.evaluation.study.lanes.flatMap((l) =>
     l.curve === lane.curve ? [l.order] : [],
   )
@@ -224,12 +229,13 @@ function foundItems(
 /** The point of a curve at each place that moves, also where no line hangs on it yet. */
 function placeDots(
   lane: Lane,
-  { curve, f, over }: LaneCurves,
+  { curve, f, over, unseen }: LaneCurves,
   frame: Frame,
   { evaluation, keeper }: Ground,
 ): Item[] {
   if (lane.order !== 0) return []
-  const drawn = [{ name: lane.curve, order: 0, curve, f }, ...over].filter((d) => d.order === 0)
+  const own = { name: lane.curve, order: 0, curve, f, unseen }
+  const drawn = [own, ...over].filter((d) => d.order === 0 && !d.unseen)
   const moving = new Set(evaluation.study.sliders.filter((s) => s.place).map((s) => s.name))
   return evaluation.places
     .filter(({ text }) => moving.has(text))

@@ -62,15 +62,19 @@ export function withLook(item: Item, look: LineLook | undefined): Item {
 
 /**
  * The look of each curve and derivative. A derivative has that of the line that stands for it, and
- * else the colour and stroke of its curve's family, but not its words.
+ * else the colour and stroke of its curve's family, but not its words. Of lines that are off nothing
+ * is drawn.
  */
-export function looksOf(lines: readonly Statement[]): LookOf {
+export function looksOf(lines: readonly Statement[], off: ReadonlySet<string>): LookOf {
   const looks = new Map<string, LineLook>()
+  const shown = new Map<string, boolean>()
   for (const line of lines) {
     const stands = kindOf(line).drawn?.stands?.(line)
-    if (!stands || !line.look) continue
+    if (!stands) continue
     const key = `${stands.curve}:${stands.order}`
-    if (!looks.has(key)) looks.set(key, line.look)
+    if (!shown.has(key)) shown.set(key, !off.has(line.id))
+    const look = off.has(line.id) ? { ...line.look, hidden: true } : line.look
+    if (look && !looks.has(key)) looks.set(key, look)
   }
   const made = new Map<string, LineLook | undefined>()
   return (curve, order) => {
@@ -80,7 +84,9 @@ export function looksOf(lines: readonly Statement[]): LookOf {
     const family = looks.get(`${curve}:0`)
     if (!made.has(key)) {
       const { hidden: _, label: __, ...shared } = family ?? {}
-      made.set(key, family || own ? { ...shared, ...own } : undefined)
+      // A derivative that no line stands for comes and goes with its curve.
+      const gone = !shown.has(key) && shown.get(`${curve}:0`) === false ? { hidden: true } : {}
+      made.set(key, family || own ? { ...shared, ...own, ...gone } : undefined)
     }
     return made.get(key)
   }

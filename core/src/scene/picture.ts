@@ -37,6 +37,8 @@ export interface LaneScene {
   summary: string
   /** No part of the curve lies inside the frame. */
   outside: boolean
+  /** Its own curve is not drawn: someone has hidden it, or its line is off. */
+  unseen: boolean
   /** Why nothing is drawn although there is a curve: a frame that no screen can lay out. */
   undrawn: string | null
   /** What this frame cannot show. */

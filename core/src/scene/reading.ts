@@ -3,6 +3,7 @@ import { drawnIn } from '../study/edits/laneCurves'
 import { formatNumber, formatShort, numberToFormula } from '../vocabulary/numbers'
 import { type Frame, toPixelX, toPixelY } from './frame'
 import { laneTitle } from './laneTitle'
+import { looksOf } from './looks'
 import type { Scene } from './picture'
 
 /** What a curve says under the pointer. */
@@ -37,7 +38,9 @@ export function readCurveAt(
   const perPixel = (scene.x[1] - scene.x[0]) / scene.width
   const decimals = Math.max(0, Math.min(12, Math.ceil(-Math.log10(perPixel))))
   const x = Number((scene.x[0] + pointer.x * perPixel).toFixed(decimals))
+  const lookOf = looksOf(evaluation.study.lines, evaluation.off)
   const readings = drawnIn(own).flatMap(({ curve: name, order }) => {
+    if (lookOf(name, order)?.hidden) return []
     const looked = evaluation.curves.get(name)
     if (!looked?.ok) return []
     const { curve } = looked

@@ -58,7 +58,8 @@ function makeScene(
 ): Scene {
   const { study } = evaluation
   const { width } = viewport
-  const lookOf = keeper.keep('looks', study.lines, () => looksOf(study.lines))
+  const { off } = evaluation
+  const lookOf = keeper.keep('looks', [off, ...study.lines], () => looksOf(study.lines, off))
   const marksOf = marksByCurve(evaluation)
   const given = viewport.heldX ?? frameOf(study, evaluation)
   const unwidened = keeper.keep('unwidened', [...given], () => given)

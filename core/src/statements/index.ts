@@ -6,6 +6,7 @@ import { averageKind } from './average'
 import { averageRateKind } from './averageRate'
 import { betweenKind } from './between'
 import { concludeKind } from './conclude/conclude'
+import { keptPart, printCondition, readCondition } from './condition'
 import type { StatementKind } from './contract'
 import { curveKind } from './curve'
 import { distanceKind } from './distance'
@@ -113,5 +114,13 @@ export function spanMembers(line: Statement): { field: string; span: SpanText }[
 }
 
 /** A line with other names for curves and sliders. */
-export const renameLine = (line: Statement, names: (text: string) => string): Statement =>
-  renamed(line, kindOf(line).uses, names)
+export function renameLine(line: Statement, names: (text: string) => string): Statement {
+  const next = renamed(line, kindOf(line).uses, names)
+  if (next.when === undefined) return next
+  const read = readCondition(next.when)
+  // What cannot be read as a condition is still looked through for names.
+  const when = read.ok
+    ? printCondition(read.condition, { names, part: keptPart })
+    : names(next.when)
+  return when === next.when ? next : { ...next, when }
+}

@@ -131,7 +131,9 @@ export const tableKind: StatementKind<TableLine> = {
     const rest = wordsAfter(request.text, 'table of', 'table')
     if (rest === null || request.text === '') return []
     const [, words = '', by, h] =
-      /^(.*?)(?:\s*\bby\s+([^\s,]+))?(?:\s*,?\s*(?:quotients with\s+)?h\s*=\s*(\S+))?$/.exec(rest) ?? []
+      /^(.*?)(?:\s*\bby\s+([^\s,]+))?(?:\s*,?\s*(?:quotients with\s+)?h\s*=\s*(\S+))?$/.exec(
+        rest,
+      ) ?? []
     return offersOver(words, request, 3, (ref, span) => ({
       kind: 'table' as const,
       id: '',

@@ -64,6 +64,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
       : curveLine('line1', name, formula, where)
   const study: Study = {
     format: presentFormat,
+    parts: [],
     title: `${curveText({ curve: name, order })}(${letter}) = ${toPlain(tree)}`.slice(0, 120),
     about: '',
     variable: { letter, name: '', unit: '' },

@@ -114,10 +114,24 @@ export type SpanText = z.infer<typeof spanSchema>
 export const commonMembers = {
   id: idSchema,
   look: lineLookSchema.optional(),
-  /** The condition under which it is shown, and the part it belongs to: kept, and not used yet. */
+  /** The condition under which it is shown, as typed; parts stand in it with their ids. */
   when: placeTextSchema.optional(),
+  /** The part it belongs to. */
   part: idSchema.optional(),
 }
+
+export const mostParts = 26
+/** A heading with the lines under it, which are switched on and off together. */
+export const partSchema = z.strictObject({
+  id: idSchema,
+  letter: z.string().regex(/^[A-Z]{1,2}$/, 'a part is called by a letter'),
+  title: z.string().trim().max(120),
+  on: z.boolean().default(true),
+  folded: z.boolean().default(false),
+  /** Its switch stands on the deck as well. */
+  onDeck: z.boolean().default(false),
+})
+export type Part = z.infer<typeof partSchema>
 
 export const laneSchema = z.strictObject({
   kind: z.literal('lane'),

@@ -49,7 +49,8 @@ beforeAll(async () => {
   await drawings.askForMissing()
   await drawings.idle()
   app = createApp(partsFor())
-})
+  // All examples are drawn first, which a machine that is busy takes its time for.
+}, 60_000)
 
 afterAll(async () => {
   await drawings.idle()

@@ -48,7 +48,10 @@ export function FunctionField({ onCreate }: Props) {
             setEarly((now) => ({ ...now, text, entered: false }))
           }}
           onKeyDown={(event) => {
-            if (event.key === 'Enter') enter()
+            if (event.key !== 'Enter') return
+            // Else the line break would go to the editor, where that comes in between.
+            event.preventDefault()
+            enter()
           }}
         />
       </FieldFrame>

@@ -4,8 +4,9 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, reach } from '../api'
 
-/** How often the list looks again while pictures are under way: one may never come. */
-const mostLooks = 8
+/** How often the list looks again while pictures are under way, and after how long: one may never come. */
+const mostLooks = 20
+const untilLook = (looks: number) => Math.min(10_000, 1000 * 1.3 ** looks)
 
 /** The list of one's own studies, or of examples, page by page, narrowed by words and topic. */
 export const useStudies = (search: string, topic: string, example: 'true' | 'false') =>
@@ -19,7 +20,7 @@ export const useStudies = (search: string, topic: string, example: 'true' | 'fal
     refetchInterval: ({ state }) =>
       state.data?.pages.some((page) => page.studies.some((s) => s.drawing)) === true &&
       state.dataUpdateCount < mostLooks
-        ? 1500
+        ? untilLook(state.dataUpdateCount)
         : false,
   })
 

@@ -62,10 +62,13 @@ export function FormulaEditor(props: FormulaFieldProps) {
   useLayoutEffect(() => {
     const attributes: Record<string, string> = { 'aria-label': label, 'aria-multiline': 'false' }
     if (describedBy) attributes['aria-describedby'] = describedBy
+    const { length } = start()
     const editor = new EditorView({
       parent: parent.current!,
       state: EditorState.create({
         doc: start(),
+        // Set before it has the focus: a key may come in between.
+        ...(startFocused() ? { selection: { anchor: anchor(length), head: length } } : {}),
         extensions: [
           history(),
           keymap.of([
@@ -95,11 +98,7 @@ export function FormulaEditor(props: FormulaFieldProps) {
       }),
     })
     view.current = editor
-    if (startFocused()) {
-      const { length } = editor.state.doc
-      editor.focus()
-      editor.dispatch({ selection: { anchor: anchor(length), head: length } })
-    }
+    if (startFocused()) editor.focus()
     return () => {
       view.current = null
       editor.destroy()

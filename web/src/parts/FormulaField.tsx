@@ -1,9 +1,9 @@
-import { lazy, Suspense, useState } from 'react'
+import { type ComponentType, useEffect, useState } from 'react'
 import type { FormulaFieldProps } from './FormulaEditor'
 
 // The editor is the largest package of all, and the page can be read without it.
-const load = () => import('./FormulaEditor')
-const FormulaEditor = lazy(async () => ({ default: (await load()).FormulaEditor }))
+let loaded: ComponentType<FormulaFieldProps> | null = null
+const load = () => import('./FormulaEditor').then((part) => (loaded = part.FormulaEditor))
 
 /** Fetches the editor before it is asked for, once the page itself stands. */
 export const preloadFormulaField = () => void load()
@@ -11,7 +11,26 @@ export const preloadFormulaField = () => void load()
 /** A field for a formula. Until its editor has arrived a plain field takes what is typed. */
 export function FormulaField(props: FormulaFieldProps) {
   const [early, setEarly] = useState({ text: props.initial, focused: props.autoFocus ?? false })
-  const plain = (
+  const [Editor, setEditor] = useState(() => loaded)
+  useEffect(() => {
+    if (Editor) return
+    // One that cannot be fetched leaves the plain field, which serves as well.
+    load().then(
+      (part) => setEditor(() => part),
+      () => undefined,
+    )
+  }, [Editor])
+  if (Editor) {
+    return (
+      <Editor
+        {...props}
+        initial={early.text}
+        autoFocus={early.focused}
+        selectAll={early.text === props.initial}
+      />
+    )
+  }
+  return (
     <input
       aria-label={props.label}
       aria-describedby={props.describedBy}
@@ -27,19 +46,13 @@ export function FormulaField(props: FormulaFieldProps) {
         props.onChange(text)
       }}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') props.onEnter()
+        if (event.key === 'Enter') {
+          // Else the line break would go to the editor, where that comes in between.
+          event.preventDefault()
+          props.onEnter()
+        }
         if (event.key === 'Escape') props.onEscape?.()
       }}
     />
-  )
-  return (
-    <Suspense fallback={plain}>
-      <FormulaEditor
-        {...props}
-        initial={early.text}
-        autoFocus={early.focused}
-        selectAll={early.text === props.initial}
-      />
-    </Suspense>
   )
 }

@@ -4,7 +4,9 @@ import { mostDecimals } from '../../vocabulary/numbers'
 import {
   answersSchema,
   displaySchema,
+  mostParts,
   noAnswers,
+  partSchema,
   sliderSchema,
   usualDisplay,
   variableSchema,
@@ -25,6 +27,8 @@ export const presentSchema = z
     decimals: z.int().min(0).max(mostDecimals),
     sliders: z.array(sliderSchema).max(100),
     lines: z.array(statementSchema).max(500),
+    /** Headings, in the order in which they stand; the lines of one follow each other. */
+    parts: z.array(partSchema).max(mostParts).default([]),
     lanes: z.array(viewSchema).max(20),
     /** The visible stretch of the axis; null while it follows the span of the curves. */
     frame: windowSchema.nullable(),
@@ -51,6 +55,18 @@ export const presentSchema = z
       })
     }
     if (name) context.addIssue({ code: 'custom', message: `two things are called ${name}` })
+    const partIds = study.parts.map((p) => p.id)
+    if (twice(partIds) || twice(study.parts.map((p) => p.letter)))
+      context.addIssue({ code: 'custom', message: 'two parts are called alike', path: ['parts'] })
+    study.lines.forEach(({ part }, i) => {
+      if (part === undefined) return
+      const path = ['lines', i, 'part']
+      if (!partIds.includes(part))
+        context.addIssue({ code: 'custom', message: 'there is no such part', path })
+      const isApart = study.lines[i - 1]?.part !== part
+      if (isApart && study.lines.slice(0, i).some((l) => l.part === part))
+        context.addIssue({ code: 'custom', message: 'the lines of a part stand apart', path })
+    })
     if (twice(ids))
       context.addIssue({ code: 'custom', message: 'two lines share an id', path: ['lines'] })
   })

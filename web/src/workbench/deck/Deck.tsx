@@ -1,5 +1,6 @@
 import { useStudy } from '../store'
 import { LetMove } from '../settings/SliderSettings'
+import { DeckSwitches } from './DeckSwitches'
 import { Track } from './Track'
 import { Transport } from './Transport'
 
@@ -24,6 +25,7 @@ export function Deck() {
         </>
       )}
       {sliders.length > 0 && <Transport />}
+      <DeckSwitches />
       {sliders.map((name) => (
         <Track key={name} name={name} />
       ))}

@@ -64,6 +64,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const ladders = useStudy((s) => (laddersOf(s).get(id) ?? []).join('\n'))
   const rangeCorner = useLane(id, (l) => l.rangeCorner)
   const hiddenCorner = useLane(id, (l) => l.hiddenCorner)
+  const unseen = useLane(id, (l) => l.unseen)
   const coarse = useCoarsePointer()
   const letter = useStudy((s) => s.variable.letter)
   const notation = useStudy((s) => s.display.notation)
@@ -107,7 +108,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         <LaneInset id={id} title={title} />
         <Cover lane={named} />
         <Highlight id={id} height={height} />
-        {order >= 0 && !covered && <LaneRange lane={named} corner={rangeCorner} />}
+        {order >= 0 && !covered && !unseen && <LaneRange lane={named} corner={rangeCorner} />}
         {hidden && hiddenCorner && !outside && !covered && (
           <div
             className={`pointer-events-none absolute flex items-center gap-x-2 ${cornerPlace(hiddenCorner, order, rangeCorner === hiddenCorner)}`}

@@ -21,9 +21,10 @@ import {
   type Statement,
   tintsOf,
 } from '@yperkine/core'
-import { X } from 'lucide-react'
-import { memo, type MouseEvent } from 'react'
+import { ListChecks, X } from 'lucide-react'
+import { memo, type MouseEvent, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
+import { ConditionSlot } from './ConditionSlot'
 import { LineActions } from './LineActions'
 import { LineHandle } from './LineHandle'
 import { LineLookButton } from './LineLookButton'
@@ -61,6 +62,8 @@ export const LineItem = memo(function LineItem({
     (s) => s.selectedPlace !== null && placesOfLine(line).includes(s.selectedPlace),
   )
   const sortable = useSortable({ id: line.id })
+  const off = useWorkbench((s) => s.evaluation.off.has(line.id))
+  const [condition, setCondition] = useState(false)
   const tint = useStudy((s) => tintsOf(s.lines).get(line.id))
   if (!phrases) return null
   const { apply } = store.getState()
@@ -78,12 +81,15 @@ export const LineItem = memo(function LineItem({
     >
       <LineHandle number={number} sortable={sortable} />
       <div className="min-w-0 flex-1">
-        <div className="font-serif text-[calc(17px*var(--type))] leading-[1.45]">
+        <div
+          className={`font-serif text-[calc(17px*var(--type))] leading-[1.45] ${off ? 'opacity-60' : ''}`}
+        >
           <LineSample line={line} />
           {phrases.map((phrase, i) => (
             <PhraseView key={i} line={line} phrase={phrase} problem={unreadable} />
           ))}
         </div>
+        <ConditionSlot line={line} editing={condition} onEdit={setCondition} />
         {said.problems.map((problem) => (
           <ProblemView key={problem.message} line={line} problem={problem} />
         ))}
@@ -91,7 +97,7 @@ export const LineItem = memo(function LineItem({
         <PendingWork id={line.id} name={sentenceText(phrases)} />
         <div className="mt-1 flex min-h-7 flex-wrap items-center gap-1.5">
           <LineActions line={line} speaks={said.speaks} />
-          <LineTools line={line} number={number} />
+          <LineTools line={line} number={number} onCondition={() => setCondition(true)} />
         </div>
         {said.notes.map((note) => (
           <p key={note} className="mt-1 text-[calc(14px*var(--type))] text-quiet">
@@ -121,8 +127,14 @@ export const LineItem = memo(function LineItem({
 const mended = (formula: string, hint: { from: number; to: number; replacement: string }) =>
   formula.slice(0, hint.from) + hint.replacement + formula.slice(hint.to)
 
+interface LineToolsProps {
+  line: Statement
+  number: number
+  onCondition: () => void
+}
+
 /** What can be done with any line, at the end of its row of buttons: quiet until one is at the line. */
-function LineTools({ line, number }: { line: Statement; number: number }) {
+function LineTools({ line, number, onCondition }: LineToolsProps) {
   const store = useWorkbenchStore()
   const remove = (event: MouseEvent<HTMLButtonElement>) => {
     const { apply, announce } = store.getState()
@@ -133,6 +145,15 @@ function LineTools({ line, number }: { line: Statement; number: number }) {
   return (
     <span className="ml-auto flex">
       <LineLookButton line={line} number={number} />
+      <button
+        type="button"
+        aria-label={`Condition of line ${number}`}
+        title="Show it only while …"
+        className={`line-tool ${line.when === undefined ? '' : 'is-kept'}`}
+        onClick={onCondition}
+      >
+        <ListChecks size={15} aria-hidden />
+      </button>
       <button
         type="button"
         aria-label={`Remove line ${number}`}

@@ -1,0 +1,20 @@
+import { useMemo } from 'react'
+import { PartSwitch } from '../working/PartHeading'
+import { useStudy } from '../store'
+
+/** The switches of the parts that someone has put on the deck, by their titles. */
+export function DeckSwitches() {
+  const all = useStudy((s) => s.parts)
+  const parts = useMemo(() => all.filter((part) => part.onDeck), [all])
+  if (parts.length === 0) return null
+  return (
+    <div role="group" aria-label="Deck switches" className="grid gap-y-1">
+      {parts.map(({ id, letter, title, on }) => (
+        <span key={id} className="flex items-center gap-1.5">
+          <PartSwitch id={id} label={title || `Part ${letter}`} on={on} />
+          <span aria-hidden>{title || `Part ${letter}`}</span>
+        </span>
+      ))}
+    </div>
+  )
+}
