@@ -206,7 +206,9 @@ export {
   setCondition,
   withoutGoneParts,
 } from './study/edits/parts'
+export { movePoint, nudgePoint } from './study/edits/points'
 export { type Row, rowsOf } from './study/parts'
+export { noteTypes, widestNote } from './scene/notes'
 export { setGuess, setSignGuess } from './study/answers'
 export { type Overlay, shownStudy } from './study/overlay'
 export { sliderRole } from './study/sliderRoles'

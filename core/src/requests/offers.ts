@@ -36,6 +36,7 @@ const requestFor = (
   span: SpanText | null = null,
 ): Request => ({
   text: plainRequest(asDefined(text), study.variable.letter, curveMakers(study)),
+  typed: text.trim(),
   variable: study.variable,
   curves: curveMakers(study).map((line) => ({
     name: line.name,
@@ -66,9 +67,11 @@ export function linesFor(
   study: Study,
   place: string | null,
   span: SpanText | null = null,
+  /** As it was typed, where that is more than the words it comes to. */
+  typed: string | null = null,
 ): Offer[] {
   const request = requestFor('', study, place, span)
-  const asked = texts.map((text) => ({ ...request, text }))
+  const asked = texts.map((text) => ({ ...request, text, typed: typed ?? text }))
   return toOffers(
     asked.flatMap((one) => allKinds.flatMap((kind) => kind.offers(one))),
     study,
@@ -83,7 +86,7 @@ export function directOffers(
   span: SpanText | null = null,
 ): Offer[] {
   const request = requestFor(text, study, place, span)
-  return linesFor([request.text], study, place, span)
+  return linesFor([request.text], study, place, span, request.typed)
 }
 
 /** Why nothing is offered for what was typed, and what could be typed instead. */

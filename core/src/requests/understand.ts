@@ -82,11 +82,17 @@ export function understand(
   return asDefinition(said) ?? asRequest(said)
 }
 
-/** Sliders and curves that are said by what they are; null where a text says no such thing. */
+/** What kinds are asked for by whose words are not looked at further. */
+const ownWords = allKinds.flatMap((kind) => (kind.ownWords ? kind.said : []))
+
+/** Sliders, parts and curves that are said by what they are; null where a text says no such thing. */
 function asDefinition({ text, study, direct }: Said): Understood | null {
   const curves = () => direct().filter((offer) => makesCurve(offer, study))
   const part = partAsked(text, study)
   if (part) return { ...plain, offers: [part] }
+  if (ownWords.some((words) => `${text.toLowerCase()} `.startsWith(`${words} `)) && direct()[0]) {
+    return { ...plain, offers: direct() }
+  }
   const slider = sliderAsked(text, study)
   if (slider && 'offer' in slider) {
     const offers = isCurveFirst(text)

@@ -1,4 +1,4 @@
-import type { Layer } from '../statements/contract'
+import type { Layer, NotePin, NoteRun } from '../statements/contract'
 import type { MarkerShape } from '../vocabulary/members'
 
 /** What a colour stands for; the renderer knows the tokens. */
@@ -64,9 +64,48 @@ export type Item = { key: string; layer: Layer; dimmed?: boolean; tint?: Tint } 
       offset?: readonly [dx: number, dy: number]
       /** Where it may stand from there, the best first; on any side where that is not said. */
       sides?: readonly Side[]
+      /** It can be moved and hidden, though it says where it may stand. */
+      movable?: true
       /** It is the name of a curve. */
       named?: true
       /** Which label of which line it is: it can be moved and hidden. */
       owner?: { line: string; label: string }
+    }
+  /** A body in a system of its own: what `transform` says brings it to its point. */
+  | {
+      kind: 'body'
+      x: number
+      y: number
+      d: string
+      transform: string
+      ink: Ink
+      width: number
+      filled: boolean
+      place: string
+      /** It can be dragged in the plane. */
+      free: boolean
+      /** Half its width, and where its middle is. */
+      reach: number
+      cx: number
+      cy: number
+      /** Its words as they are heard. */
+      spoken: string
+    }
+  /** Words in a box of so many pixels, from its top left corner. */
+  | {
+      kind: 'note'
+      x: number
+      y: number
+      width: number
+      height: number
+      ink: Ink
+      lines: readonly (readonly NoteRun[])[]
+      spoken: string
+      size: 'small' | 'usual' | 'large'
+      pin: NotePin
+      shift: readonly [x: number, y: number]
+      beside?: { x: number; y: number }
+      /** There is no room for it: it is told, and not seen. */
+      unplaced?: true
     }
 )

@@ -18,7 +18,9 @@ export const reachedBy = (mark: Mark): number[] =>
     ? [mark.toY]
     : mark.kind === 'strips' || (mark.kind === 'shade' && !mark.against)
       ? [0]
-      : []
+      : mark.kind === 'body' && mark.free
+        ? [mark.y]
+        : []
 
 const heightsOn = ({ f, isOpen }: Drawn, from: number, to: number, isRound: boolean) =>
   isOpen ? fitFeatures(f, from, to, isRound) : fitHeights(f, from, to)

@@ -10,6 +10,7 @@ import { laneTitle } from './laneTitle'
 import { firstOfEach, itemsOf, sampledOf } from './lineMarks'
 import { curveInk, inkOf, withLook } from './looks'
 import type { Sample } from './marks/mark'
+import { placeNotes, titleNote } from './notes'
 import { type Box, obstaclesOf } from './obstacles'
 import type { PlacedTick } from './picture'
 import { round, sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
@@ -43,22 +44,40 @@ export function laneItems(
   const marks = curves.marked.flatMap((m) =>
     keep(
       key(`mark.${m.line}.${m.mark.id}`),
-      [m.mark, frame, m.dimmed, m.look, m.label, m.tint],
+      [m.mark, frame, m.dimmed, m.look, m.label, m.tint, m.way],
       () => itemsOf(m, frame, follow),
     ),
   )
   const sides = ground.sides.get(lane.id) ?? new Map<string, number>()
   ground.sides.set(lane.id, sides)
-  const standing = [...marks, ...found.filter((item) => !isGuide(item))]
+  const plain = marks.filter((item) => item.kind !== 'note')
+  const standing = [...plain, ...found.filter((item) => !isGuide(item))]
   const all = [...strokes, ...over.flatMap((one) => one.strokes)]
   const named = namedCurves(lane, curves, strokes, over, ground)
-  const labelled = [width, height, strokes, ...over.map((one) => one.strokes), ...standing]
+  const { study } = ground.evaluation
+  const isTitled = study.display.title && study.lanes[0] === lane
+  const title = isTitled ? [keep('title', [study.title], () => titleNote(study.title))] : []
+  const notes = [...title, ...marks.filter((item) => item.kind === 'note')]
+  const labelled = [
+    width,
+    height,
+    ...notes,
+    strokes,
+    ...over.map((one) => one.strokes),
+    ...standing,
+  ]
   const labels = keep(key('marks'), [...labelled, ...words, ...named], () => {
     const obstacles = obstaclesOf(standing, all)
-    const around = { ...obstacles, boxes: [...obstacles.boxes, ...words] }
+    const before = { ...obstacles, boxes: [...obstacles.boxes, ...words] }
+    const foot = lane.order === 1 || lane.order === 2 ? footHeight : 0
+    const placed = placeNotes(notes, { width, height }, foot, before, sides)
+    const kept = placed.flatMap(({ x, y, width: w, height: h, unplaced }) =>
+      unplaced ? [] : [{ left: x, top: y, right: x + w, bottom: y + h }],
+    )
+    const around = { ...before, boxes: [...before.boxes, ...kept] }
     const names = nameItems(named, width, height, around, sides)
-    const movable = marks.filter(({ layer }) => layer !== 'points' && layer !== 'insides')
-    return placeLabels([...names, ...movable], width, height, around, sides)
+    const movable = plain.filter(({ layer }) => layer !== 'points' && layer !== 'insides')
+    return [...placed, ...placeLabels([...names, ...movable], width, height, around, sides)]
   })
   // Dots come last, so that nothing is drawn over what can be taken hold of.
   return [
@@ -77,6 +96,9 @@ export function laneItems(
     ]),
   ]
 }
+
+/** A derivative has its band at the foot, in pixels. */
+const footHeight = 22
 
 /** Bands lie behind the curve, guides before it. */
 const isBehind = (item: Item) => item.kind === 'rect' || item.key.startsWith('band')
@@ -229,7 +251,7 @@ function foundItems(
 /** The point of a curve at each place that moves, also where no line hangs on it yet. */
 function placeDots(
   lane: Lane,
-  { curve, f, over, unseen }: LaneCurves,
+  { curve, f, over, unseen, marked }: LaneCurves,
   frame: Frame,
   { evaluation, keeper }: Ground,
 ): Item[] {
@@ -237,6 +259,8 @@ function placeDots(
   const own = { name: lane.curve, order: 0, curve, f, unseen }
   const drawn = [own, ...over].filter((d) => d.order === 0 && !d.unseen)
   const moving = new Set(evaluation.study.sliders.filter((s) => s.place).map((s) => s.name))
+  // A point in the plane is where its own body is.
+  for (const { mark } of marked) if (mark.kind === 'body' && mark.free) moving.delete(mark.place)
   return evaluation.places
     .filter(({ text }) => moving.has(text))
     .flatMap(({ text, value }) =>

@@ -23,10 +23,15 @@ export interface MarkOfLine {
   tint: Tint | undefined
   /** It carries the words someone has put to its line. */
   captioned: boolean
+  /** Which way its body looks: back where it has moved back last. */
+  way: 1 | -1
 }
 
 /** The marks of all lines that are shown, by the curve and order they lie on. */
-export function marksByCurve({ study, curves, lines }: Evaluation): Map<string, MarkOfLine[]> {
+export function marksByCurve(
+  { study, curves, lines }: Evaluation,
+  ways: Ways = new Map(),
+): Map<string, MarkOfLine[]> {
   const lineOf = new Map(study.lines.map((l) => [l.id, l]))
   const marksOf = new Map<string, MarkOfLine[]>()
   const tints = tintsOf(study.lines)
@@ -45,10 +50,31 @@ export function marksByCurve({ study, curves, lines }: Evaluation): Map<string, 
       // A trail behind a point does not take the point's marker.
       const points = mark.kind === 'points' && carrier >= 0 ? {} : look
       const label = named(mark.id)
-      list.push({ mark, line: id, label, dimmed, look, points, tint: tints.get(id), captioned })
+      list.push({
+        mark,
+        line: id,
+        label,
+        dimmed,
+        look,
+        points,
+        tint: tints.get(id),
+        captioned,
+        way: wayOf(id, mark, ways),
+      })
     })
   }
   return marksOf
+}
+
+/** Where each body was last, and which way it had moved there. */
+export type Ways = Map<string, { x: number; way: 1 | -1 }>
+
+function wayOf(line: string, mark: Mark, ways: Ways): 1 | -1 {
+  if (mark.kind !== 'body' || !mark.mirrored) return 1
+  const last = ways.get(line)
+  const way = !last || mark.x === last.x ? (last?.way ?? 1) : mark.x < last.x ? -1 : 1
+  ways.set(line, { x: mark.x, way })
+  return way
 }
 
 /** The function that a mark follows; nothing where its curve cannot be drawn. */
@@ -62,18 +88,18 @@ export function sampledOf(of: Sampled, curves: Evaluation['curves']): (x: number
 
 /** What is drawn for a mark, as its line wants it. */
 export function itemsOf(
-  { mark, line, label, dimmed, look, points, tint, captioned }: MarkOfLine,
+  { mark, line, label, dimmed, look, points, tint, captioned, way }: MarkOfLine,
   frame: Frame,
   sample: Sample,
 ): Item[] {
   const key = `${line}.${mark.id}`
   const words = captioned ? look?.label : undefined
-  const plain = markItems(mark, frame, key, sample, points)
+  const plain = markItems(mark, frame, key, sample, points, way)
   const items = withWords(plain, words, mark, captionSpot(mark, frame, sample), key)
   return items.flatMap((item) => {
     const shown = withLook(item, look)
     const owned =
-      shown.kind === 'label' && shown.beside && !shown.sides
+      shown.kind === 'label' && shown.beside && (!shown.sides || shown.movable)
         ? withOwner(shown, line, label, look)
         : shown
     if (!owned) return []
@@ -129,11 +155,15 @@ function withWords(
 /** Two lines at one place put their dots on one spot: one is enough, and a chosen one comes first. */
 export function firstOfEach(dots: readonly Item[]): Item[] {
   const chosen = new Map<string, Item>()
+  const bodies = dots.filter(({ kind }) => kind === 'body')
+  const under = new Set(bodies.map((b) => (b.kind === 'body' ? `${b.x} ${b.y}` : '')))
   for (const dot of dots) {
     if (dot.kind !== 'dot') continue
     const at = `${dot.x} ${dot.y}`
+    // A body at the same point is what is taken hold of.
+    if (under.has(at)) continue
     if (!chosen.has(at) || (dot.chosen && !isChosen(chosen.get(at)!))) chosen.set(at, dot)
   }
-  return [...chosen.values()]
+  return [...chosen.values(), ...bodies]
 }
 const isChosen = (item: Item) => item.kind === 'dot' && item.chosen

@@ -50,6 +50,7 @@ export function tintsOf(lines: readonly Statement[]): ReadonlyMap<string, Tint> 
 export function withLook(item: Item, look: LineLook | undefined): Item {
   if (!look || item.kind === 'rect') return item
   const ink = inkOf(look) ?? item.ink
+  if (item.kind === 'body') return { ...item, ink, width: look.width ?? item.width }
   if (item.kind !== 'path') return { ...item, ink }
   const dash = look.dash === 'usual' ? undefined : look.dash
   return {

@@ -146,6 +146,11 @@ export function obstaclesOf(items: readonly Item[], strokes: readonly Stroke[]):
       const [left, right] = [item.x - reach, item.x + reach]
       boxes.push({ left, right, top: item.y - reach, bottom: item.y + reach })
     }
+    if (item.kind === 'body') {
+      const reach = item.reach + air
+      const [left, right] = [item.cx - reach, item.cx + reach]
+      boxes.push({ left, right, top: item.cy - reach, bottom: item.cy + reach })
+    }
     if (item.kind === 'rect') {
       const { x, y, width, height } = item
       boxes.push({ left: x, right: x + width, top: y, bottom: y + height })

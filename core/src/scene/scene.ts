@@ -6,7 +6,7 @@ import { createKeeper, type Keeper } from './keeper'
 import type { LabelSides } from './labels'
 import type { Findings, Ground } from './ground'
 import { makeLane, widthForEqualScale } from './lane'
-import { marksByCurve } from './lineMarks'
+import { marksByCurve, type Ways } from './lineMarks'
 import { looksOf } from './looks'
 import type { Scene, Viewport } from './picture'
 import { placeOnRuler } from './ruler'
@@ -20,8 +20,9 @@ const nothingFound: Findings = new Map()
 export function createSceneMaker(): SceneMaker {
   const keeper = createKeeper()
   const sides = new Map<string, LabelSides>()
+  const ways: Ways = new Map()
   return (evaluation, viewport, findings = nothingFound) => {
-    const scene = makeScene(evaluation, viewport, findings, keeper, sides)
+    const scene = makeScene(evaluation, viewport, findings, keeper, sides, ways)
     keeper.turn()
     return scene
   }
@@ -55,12 +56,13 @@ function makeScene(
   findings: Findings,
   keeper: Keeper,
   sides: Map<string, LabelSides>,
+  ways: Ways,
 ): Scene {
   const { study } = evaluation
   const { width } = viewport
   const { off } = evaluation
   const lookOf = keeper.keep('looks', [off, ...study.lines], () => looksOf(study.lines, off))
-  const marksOf = marksByCurve(evaluation)
+  const marksOf = marksByCurve(evaluation, ways)
   const given = viewport.heldX ?? frameOf(study, evaluation)
   const unwidened = keeper.keep('unwidened', [...given], () => given)
   const still = { evaluation, viewport, findings, keeper, sides, marksOf, lookOf, unwidened, width }

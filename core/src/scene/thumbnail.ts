@@ -55,6 +55,10 @@ export function thumbnail(
 const isFurniture = ({ key }: Item) => /^(?:grid|axis|axes|guide|turn|bend|place)/.test(key)
 
 function strokeOf(item: Item): Stroke | null {
+  if (item.kind === 'body') {
+    const { x, y, reach, ink } = item
+    return { d: markerPath('disc', x, y, Math.min(5, reach)), ink, width: 0, fill: 'own' }
+  }
   if (item.kind === 'dot') {
     const { shape, x, y, reach, ink } = item
     return { d: markerPath(shape, x, y, reach), ink, width: 0, fill: 'own' }

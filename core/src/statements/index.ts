@@ -15,8 +15,10 @@ import { fitKind } from './fit'
 import { givenKind } from './given'
 import { continuityKind } from './continuity'
 import { limitKind } from './limit/limit'
+import { markerKind } from './marker'
 import { measureKind } from './measure'
 import { normalKind } from './normal'
+import { noteKind } from './note'
 import { rateKind } from './rate'
 import { readingsKind } from './readings'
 import { secantKind } from './secant'
@@ -59,6 +61,8 @@ const kinds = [
   limitKind,
   continuityKind,
   theoremKind,
+  markerKind,
+  noteKind,
 ] as const
 
 type LineOf<K> = K extends StatementKind<infer L> ? L : never

@@ -41,6 +41,8 @@ export function editSlot(
       return editPlace(study, line, field, text)
     case 'target':
       return editTarget(study, line, field, text)
+    case 'words':
+      return fits(line, { [field]: text })
     case 'choice':
       return editChoice(study, line, field, text)
     case 'curve':

@@ -92,7 +92,7 @@ export const lineLookSchema = z.strictObject({
   label: z.string().max(80).optional(),
   /** What its points are drawn as, and how wide, in pixels. */
   marker: z.enum(markerShapes).optional(),
-  markerWidth: finite.min(2).max(48).optional(),
+  markerWidth: finite.min(2).max(160).optional(),
   /** Of a short line, from end to end, in pixels. */
   length: finite.min(10).max(4000).optional(),
   /** Labels of its points that someone has moved, in pixels from the point, or hidden. */
@@ -192,6 +192,8 @@ export const displaySchema = z.strictObject({
   look: z.enum(looks),
   grid: z.boolean(),
   axes: z.boolean(),
+  /** Whether the study's title stands on its picture. */
+  title: z.boolean().default(false),
   /** What the ticks of the axis count in. */
   ticks: z.enum(['numbers', 'pi']),
   /** How derivatives are typeset: q′ or dq/dt. */
@@ -204,6 +206,7 @@ export const usualDisplay: Display = {
   look: 'paper',
   grid: true,
   axes: true,
+  title: false,
   ticks: 'numbers',
   notation: 'primes',
   keys: true,

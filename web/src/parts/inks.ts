@@ -30,6 +30,21 @@ export const fills: Record<Ink, string> = {
   ink: 'fill-ink',
   none: '',
 }
+/** The same for words. */
+export const texts: Record<Ink, string> = {
+  curve1: 'text-kelp',
+  curve2: 'text-slate',
+  curve3: 'text-plum',
+  curve4: 'text-moss',
+  curve5: 'text-umber',
+  place: 'text-rust',
+  span: 'text-ochre',
+  axis: 'text-axis',
+  grid: 'text-grid',
+  quiet: 'text-quiet',
+  ink: 'text-ink',
+  none: '',
+}
 /** The hatches stand once on the page; see Hatches. */
 export const insides: Record<Exclude<Fill, 'own'>, string> = {
   page: 'var(--color-page)',

@@ -1,5 +1,5 @@
-import { changeStudy } from '@yperkine/core'
-import { CircleHelp, Pencil, Settings2 } from 'lucide-react'
+import { changeDisplay, changeStudy } from '@yperkine/core'
+import { CircleHelp, Moon, Pencil, Settings2, Sun } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { EditableText } from '../parts/EditableText'
@@ -12,6 +12,7 @@ import { useStudy, useWorkbench, useWorkbenchStore } from './store'
 export function TopBar({ onHelp }: { onHelp: () => void }) {
   const store = useWorkbenchStore()
   const title = useStudy((s) => s.title)
+  const isDark = useStudy((s) => s.display.look !== 'paper')
   const [renaming, setRenaming] = useState(false)
   const pencil = useRef<HTMLButtonElement>(null)
   const [settings, setSettings] = useState(false)
@@ -64,6 +65,17 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
       <SaveState />
       <div className="ml-auto flex gap-2 max-sm:gap-1">
         <UndoRedo className="flex gap-2 max-sm:hidden" />
+        <button
+          type="button"
+          aria-label={isDark ? 'Light look' : 'Dark look'}
+          title={isDark ? 'Light look' : 'Dark look'}
+          className="button px-2"
+          onClick={() =>
+            store.getState().apply(changeDisplay({ look: isDark ? 'paper' : 'night' }))
+          }
+        >
+          {isDark ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
+        </button>
         <button
           type="button"
           className="button max-sm:px-2"

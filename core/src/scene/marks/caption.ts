@@ -41,6 +41,10 @@ export function captionSpot(
       const x = (Math.max(mark.from, frame.x[0]) + Math.min(mark.to, frame.x[1])) / 2
       return at(x, sample(mark.of)(x))
     }
+    case 'body':
+      return at(mark.x, mark.y, true)
+    case 'note':
+      return null
     case 'strips': {
       const strip = mark.strips[Math.floor(mark.strips.length / 2)]
       return strip ? at((strip.from + strip.to) / 2, strip.height) : null

@@ -8,6 +8,8 @@ import { graphItems, levelItems } from './levels'
 import { asymptoteItems, spotItems } from './spots'
 import { chordItems, jointItems, stemItems } from './joints'
 import { linePath, triangleItems } from './lines'
+import { bodyItems } from './body'
+import { noteItem } from '../notes'
 
 /** Turns a mark of a line into what is drawn on its lane. */
 export function markItems(
@@ -16,8 +18,10 @@ export function markItems(
   key: string,
   sample: Sample,
   points: Points = usualPoints,
+  /** Which way a body looks. */
+  way: 1 | -1 = 1,
 ): Item[] {
-  return plainItems(mark, frame, key, sample, points).map((item) => ({
+  return plainItems(mark, frame, key, sample, points, way).map((item) => ({
     ...item,
     layer: item.layer ?? mark.layer,
   }))
@@ -29,6 +33,7 @@ function plainItems(
   key: string,
   sample: Sample,
   points: Points,
+  way: 1 | -1,
 ): PlainItem[] {
   switch (mark.kind) {
     case 'level':
@@ -49,6 +54,10 @@ function plainItems(
         frame,
         key,
       )
+    case 'body':
+      return bodyItems(mark, frame, key, way)
+    case 'note':
+      return [noteItem(mark, frame, key)]
     default:
   }
   const x = toPixelX(frame, mark.x)

@@ -37,6 +37,8 @@ export interface Uses<L> {
   window?: keyof L & string
   /** Numbers, and expressions in sliders and curves. */
   numbers?: readonly (keyof L & string)[]
+  /** Words with live values in them. */
+  words?: readonly (keyof L & string)[]
   /** Formulas of the variable. */
   formulas?: readonly (keyof L & string)[]
 }
@@ -65,6 +67,8 @@ export interface Drawn<L> {
   tinted?: 'lines' | 'areas'
   /** Set where it draws points of its own: how wide they usually are, in pixels. */
   pointWidth?: number
+  /** What its points are is a matter of its sentence. */
+  ownShape?: true
   /** The curve or derivative that it stands for on its lane: its sample stands before the sentence. */
   stands?(line: L): LaneOf
 }
@@ -87,6 +91,8 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   topic: Topic | null
   /** Words that ask for it, the plain one first; none where no words do. */
   said: readonly string[]
+  /** What follows those words is its own, and is read by its `offers` alone. */
+  ownWords?: true
   uses: Uses<L>
   sentence(line: L, context: SentenceContext): Phrase[]
   evaluate(line: L, context: LineContext): LineResult

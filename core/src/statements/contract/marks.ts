@@ -23,6 +23,12 @@ export interface DrawnStrip {
   top?: readonly [left: number, middle: number, right: number]
 }
 
+/** A piece of the words of a note. */
+export type NoteRun =
+  { kind: 'text'; text: string; live?: true; wrong?: true } | { kind: 'maths'; latex: string }
+export type NotePin =
+  'auto' | 'top left' | 'top right' | 'bottom left' | 'bottom right' | 'spot' | 'place'
+
 /**
  * What a line adds to the picture, in the coordinates of its lane. Marks are data. The name stays
  * with the thing that is marked, and is of its own within the line: slope, zero@-3 for one of many
@@ -49,6 +55,35 @@ export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
       strips: readonly DrawnStrip[]
       slivers: readonly { strip: number; from: number; to: number; area: number }[]
       of: Sampled
+    }
+  /** A body at a point: a pictogram or a shape, turned along a slope, looking where it goes. */
+  | {
+      kind: 'body'
+      x: number
+      y: number
+      place: string
+      /** It can be dragged in the plane. */
+      free: boolean
+      shape: string
+      /** How wide it is, in pixels. */
+      size: number
+      slope: number | null
+      mirrored: boolean
+      /** The words beside it, and as they are heard. */
+      label?: string
+      spoken: string
+    }
+  /** Words on the picture. */
+  | {
+      kind: 'note'
+      lines: readonly (readonly NoteRun[])[]
+      spoken: string
+      pin: NotePin
+      shiftX: number
+      shiftY: number
+      size: 'small' | 'usual' | 'large'
+      /** The point it stands beside. */
+      point?: { x: number; y: number }
     }
   /** The area from a curve to the axis, or to another one. */
   | { kind: 'shade'; from: number; to: number; of: Sampled; against?: Sampled }

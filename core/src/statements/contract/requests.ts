@@ -5,6 +5,8 @@ import type { LaneOf } from './marks'
 export interface Request {
   /** The words typed, trimmed. */
   text: string
+  /** The same as it came, for what is kept word by word. */
+  typed: string
   variable: Variable
   curves: { name: string; from: string; to: string; everywhere?: boolean }[]
   /** Those of them that are given by readings. */

@@ -21,6 +21,8 @@ export interface Readout {
 export interface LineProblem {
   message: string
   fix?: string
+  /** The text of it that is underlined, where it is words. */
+  piece?: string
   /** A name that lacks a value. */
   missing?: string
   /** Where in the formula it stands. */

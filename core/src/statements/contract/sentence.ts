@@ -19,7 +19,7 @@ export type Phrase =
     }
 
 export type SlotKind =
-  'formula' | 'domain' | 'curve' | 'place' | 'span' | 'target' | 'number' | 'choice'
+  'formula' | 'domain' | 'curve' | 'place' | 'span' | 'target' | 'number' | 'choice' | 'words'
 
 /** What a sentence may look at; sentences read the study, not its values. */
 export interface SentenceContext {

@@ -1,5 +1,6 @@
 import type { SpanText } from '../../vocabulary/members'
 import type { Uses } from '../contract'
+import { renameInWords } from '../words/read'
 
 /** The texts of some members of a line; a member it does not have holds none. */
 export function textsOf(
@@ -26,6 +27,7 @@ export function renamed<L extends object>(
   names: (text: string) => string,
 ): L {
   const { name, curves = [], places = [], numbers = [], formulas = [], spans = [], domain } = uses
+  const words = textsOf(line, uses.words)
   const texts = textsOf(line, [
     ...(name ? [name] : []),
     ...curves,
@@ -36,6 +38,7 @@ export function renamed<L extends object>(
   const all = [...spans, ...(domain ? [domain] : [])]
   const changed: [string, unknown][] = [
     ...texts.map(({ field, text }): [string, unknown] => [field, names(text)]),
+    ...words.map(({ field, text }): [string, unknown] => [field, renameInWords(text, names)]),
     ...spansOf(line, all).map(({ from, to }, i): [string, unknown] => [
       all[i]!,
       { from: names(from), to: names(to) },

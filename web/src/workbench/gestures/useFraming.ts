@@ -56,7 +56,7 @@ function valuesAt(
 }
 
 /** What is dragged or pressed itself: a drag that begins there does not pan. */
-const takenHold = 'button, input, [role=slider], [role=button], [data-point]'
+const takenHold = 'button, input, [role=slider], [role=button], [data-point], [data-body]'
 
 /** Whether the heights of a lane are someone's choice, so that zooming changes them too. */
 const isSet = (store: WorkbenchStore, id: string | null) => {

@@ -14,7 +14,9 @@ import { Maths } from '../../parts/Maths'
 import { Cover } from './Cover'
 import { Expanse } from './Expanse'
 import { Highlight } from './Highlight'
+import { BodyHandle } from './BodyHandle'
 import { cornerPlace } from './cornerPlace'
+import { Notes, NotesInHead } from './Notes'
 import { Ladder, ladderShape, rungLatex } from './Ladder'
 import { takesRung } from './rung'
 import { LabelHandle } from './LabelHandle'
@@ -58,6 +60,9 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const dots = useLane(id, (l) =>
     l.items.flatMap((i) => (i.kind === 'dot' ? [i.key] : [])).join('\n'),
   )
+  const bodies = useLane(id, (l) =>
+    l.items.flatMap((i) => (i.kind === 'body' ? [i.key] : [])).join('\n'),
+  )
   const labels = useLane(id, (l) =>
     l.items.flatMap((i) => (i.kind === 'label' && i.owner ? [i.key] : [])).join('\n'),
   )
@@ -98,13 +103,15 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         {names.map((name) => (
           <Ladder key={name} curve={name} shape={shape} />
         ))}
+        {!covered && <NotesInHead id={id} />}
         {hidden && !hiddenCorner && !outside && !covered && (
           <HiddenInHead id={id} hidden={hidden} />
         )}
       </div>
       <div className="relative">
         <Ground id={id} height={height} order={order} />
-        <Overlay id={id} height={height} dots={dots} labels={labels} />
+        <Overlay id={id} height={height} dots={dots} labels={labels} bodies={bodies} />
+        <Notes id={id} covered={covered} />
         <LaneInset id={id} title={title} />
         <Cover lane={named} />
         <Highlight id={id} height={height} />
@@ -182,12 +189,13 @@ interface OverlayProps {
   /** The keys of what can be taken hold of, a line each. */
   dots: string
   labels: string
+  bodies: string
 }
 
 const keysOf = (lines: string) => (lines === '' ? [] : lines.split('\n'))
 
 /** What hangs on places, and what of it can be taken hold of. */
-function Overlay({ id, height, dots, labels }: OverlayProps) {
+function Overlay({ id, height, dots, labels, bodies }: OverlayProps) {
   const width = useWorkbench((s) => s.scene.width)
   const plot = useRef<SVGSVGElement>(null)
   const group = useRef<SVGGElement>(null)
@@ -213,6 +221,9 @@ function Overlay({ id, height, dots, labels }: OverlayProps) {
         ))}
         {keysOf(dots).map((key) => (
           <DotHandle key={key} id={id} item={key} />
+        ))}
+        {keysOf(bodies).map((key) => (
+          <BodyHandle key={key} id={id} item={key} />
         ))}
       </svg>
       <OnCurve id={id} plot={plot} />

@@ -63,6 +63,23 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           opacity,
         },
       }
+    case 'body':
+      return {
+        name: 'path',
+        attributes: {
+          d: item.d,
+          transform: item.transform,
+          'data-item': item.key,
+          class: item.filled ? `${fills[item.ink]} stroke-page` : `${strokes[item.ink]} fill-page`,
+          style: `stroke-width: calc(${item.width}px * var(--line))`,
+          'stroke-linecap': 'round',
+          'stroke-linejoin': 'round',
+          opacity,
+        },
+      }
+    case 'note':
+      // Words of a page, not of a picture: they are laid over it.
+      return { name: 'g', attributes: {} }
     case 'dot': {
       const filled = isFilled(item.shape)
       return {

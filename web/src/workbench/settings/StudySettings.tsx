@@ -113,6 +113,11 @@ function Fields() {
           checked={study.display.axes}
           onChange={(axes) => apply(changeDisplay({ axes }))}
         />
+        <Check
+          label="Title on the picture"
+          checked={study.display.title}
+          onChange={(title) => apply(changeDisplay({ title }))}
+        />
       </div>
     </div>
   )

@@ -100,7 +100,13 @@ export const LineLookButton = memo(function LineLookButton({
             </div>
           )}
           {drawn.pointWidth !== undefined && (
-            <MarkerLook number={number} look={look} usualWidth={drawn.pointWidth} onSet={set} />
+            <MarkerLook
+              number={number}
+              look={look}
+              usualWidth={drawn.pointWidth}
+              ownShape={drawn.ownShape === true}
+              onSet={set}
+            />
           )}
           <div className="flex items-center justify-between gap-3">
             Words
@@ -124,25 +130,28 @@ interface MarkerLookProps {
   number: number
   look: LineLook
   usualWidth: number
+  ownShape: boolean
   onSet: (change: LineLook) => void
 }
 
 /** Shape and width of the points that a line draws. */
-const MarkerLook = ({ number, look, usualWidth, onSet }: MarkerLookProps) => (
+const MarkerLook = ({ number, look, usualWidth, ownShape, onSet }: MarkerLookProps) => (
   <>
-    <label className="flex items-center justify-between gap-3">
-      Marker
-      <select
-        className="field"
-        value={look.marker ?? ''}
-        onChange={(e) => onSet({ marker: markerShapes.find((m) => m === e.target.value) })}
-      >
-        <option value="">usual</option>
-        {markerShapes.map((shape) => (
-          <option key={shape}>{shape}</option>
-        ))}
-      </select>
-    </label>
+    {!ownShape && (
+      <label className="flex items-center justify-between gap-3">
+        Marker
+        <select
+          className="field"
+          value={look.marker ?? ''}
+          onChange={(e) => onSet({ marker: markerShapes.find((m) => m === e.target.value) })}
+        >
+          <option value="">usual</option>
+          {markerShapes.map((shape) => (
+            <option key={shape}>{shape}</option>
+          ))}
+        </select>
+      </label>
+    )}
     <div className="flex items-center justify-between gap-3">
       Marker width
       <BoundField
@@ -151,7 +160,7 @@ const MarkerLook = ({ number, look, usualWidth, onSet }: MarkerLookProps) => (
         value={look.markerWidth ?? usualWidth}
         step={1}
         decimals={1}
-        onEnter={(v) => onSet({ markerWidth: Math.min(48, Math.max(2, v)) })}
+        onEnter={(v) => onSet({ markerWidth: Math.min(160, Math.max(2, v)) })}
       />
     </div>
   </>

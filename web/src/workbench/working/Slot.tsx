@@ -22,6 +22,7 @@ const editorNames: Record<SlotPhrase['slot'], string> = {
   target: 'Equal to',
   number: 'Number',
   choice: 'Choice',
+  words: 'Words',
 }
 
 /** More signs than these may not fit the panel's width, and scroll. */
@@ -71,7 +72,7 @@ export function Slot({ line, phrase, problem }: Props) {
       <EditableText
         label={editorNames[phrase.slot]}
         value={phrase.source}
-        className={`font-serif text-[calc(16px*var(--type))] ${['domain', 'span', 'target'].includes(phrase.slot) ? 'w-44' : 'w-28'}`}
+        className={`font-serif text-[calc(16px*var(--type))] ${phrase.slot === 'words' ? 'w-80' : ['domain', 'span', 'target'].includes(phrase.slot) ? 'w-44' : 'w-28'}`}
         check={(text) => {
           const result = editSlot(store.getState().history.present, line, phrase, text)
           return result.ok ? null : result.message
@@ -86,11 +87,13 @@ export function Slot({ line, phrase, problem }: Props) {
       ref={button}
       type="button"
       aria-label={phrase.text}
-      className={`slot slot-${phrase.slot} ${phrase.text.length > mostShort ? 'slot-long' : ''}`}
+      className={`slot slot-${phrase.slot} ${phrase.text.length > mostShort && phrase.slot !== 'words' ? 'slot-long' : ''}`}
       onClick={() => setOpen(true)}
     >
       {problem?.at ? (
         <Underlined text={phrase.source} problem={problem} line={line} />
+      ) : phrase.slot === 'words' ? (
+        <span className={phrase.source === '' ? 'text-quiet' : 'break-words'}>{phrase.text}</span>
       ) : (
         <Maths latex={phrase.latex} />
       )}

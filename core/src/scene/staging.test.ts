@@ -1,0 +1,139 @@
+import {
+  createEvaluator,
+  createSceneMaker,
+  type Item,
+  movePoint,
+  nudgePoint,
+  say,
+  setSlider,
+  startStudy,
+  type Study,
+} from '..'
+import { pictograms } from '../vocabulary/pictograms'
+import { pictogramPath } from './pictograms'
+
+const size = { width: 800, height: 400 }
+function said(study: Study, ...words: string[]): Study {
+  return words.reduce((now, one) => {
+    const found = say(now, one)
+    if ('problem' in found) throw new Error(`${one}: ${found.problem}`)
+    return found.study
+  }, study)
+}
+const view = (study: Study) => ({
+  width: size.width,
+  heights: Object.fromEntries(study.lanes.map((l) => [l.id, size.height])),
+})
+function items<K extends Item['kind']>(study: Study, kind: K, draw = createSceneMaker()) {
+  const all = draw(createEvaluator()(study), view(study)).lanes.flatMap((l) => l.items)
+  return all.filter((i): i is Item & { kind: K } => i.kind === kind)
+}
+
+test('every pictogram is there, in its square', () => {
+  for (const name of pictograms)
+    expect([name, pictogramPath(name)]).toEqual([name, expect.stringMatching(/^M/)])
+  expect(pictogramPath('constructor')).toBeNull()
+})
+
+describe('a body on its curve', () => {
+  const swell = startStudy('w(x) = x^2/4 for -4 ≤ x ≤ 4')
+  const study = said(swell, 'marker raft on w')
+  const angle = (now: Study) => Number(/rotate\((\S+)\)/.exec(items(now, 'body')[0]!.transform)![1])
+
+  test('is turned as the curve is seen in the frame', () => {
+    const [at0] = [setSlider('a', 0)(study)]
+    expect(angle(at0)).toBeCloseTo(0, 6)
+    // The slope at 2 is 1; on screen a unit is so many pixels across and upwards.
+    const at2 = setSlider('a', 2)(study)
+    const scene = createSceneMaker()(createEvaluator()(at2), view(at2))
+    const [x0, x1] = scene.x
+    const [y0, y1] = scene.lanes[0]!.y
+    const seen = Math.atan2(size.height / (y1 - y0), size.width / (x1 - x0))
+    expect(angle(at2)).toBeCloseTo((-seen * 180) / Math.PI, 1)
+  })
+
+  test('looks where it goes, and keeps looking while it stands', () => {
+    const draw = createSceneMaker()
+    const flips = [0, 1, 1, 0.5, 0.5, 0.6].map((a) =>
+      items(setSlider('a', a)(study), 'body', draw)[0]!.transform.includes('scale(-'),
+    )
+    expect(flips).toEqual([false, false, false, true, true, false])
+  })
+
+  test('is moved along the curve by its place, and in the plane by its sliders', () => {
+    const moved = movePoint('line2', 1.5, 99)(study)
+    expect(moved.sliders[0]!.value).toBe(1.5)
+    const loose = said(swell, 'point (1, 2)')
+    const at = (now: Study) => ['u', 'v'].map((n) => now.sliders.find((s) => s.name === n)!.value)
+    expect(at(movePoint('line2', 2.3, -0.4)(loose))).toEqual([2.3, -0.4])
+    expect(at(nudgePoint('line2', 'y', 2)(loose))).toEqual([1, 2.2])
+    const grid: Study = {
+      ...loose,
+      lines: loose.lines.map((l) => (l.kind === 'marker' ? { ...l, grid: 0.5 } : l)),
+    }
+    expect(at(movePoint('line2', 2.3, -0.4)(grid))).toEqual([2.5, -0.5])
+    expect(at(nudgePoint('line2', 'x', 1)(grid))).toEqual([1.5, 2])
+  })
+})
+
+describe('notes', () => {
+  const between = ([a, b]: readonly [number, number], v: number) => v > a && v < b
+  /** Points of the curve that lie under a note. */
+  const covered = (study: Study) => {
+    const notes = items(study, 'note').filter((n) => !n.unplaced)
+    const curve = items(study, 'path').find((p) => p.key === 'curve')!
+    const points = [...curve.d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(
+      ([, x, y]) => [Number(x), Number(y)] as const,
+    )
+    return notes.flatMap((n) =>
+      points.filter(
+        ([x, y]) => between([n.x, n.x + n.width], x) && between([n.y, n.y + n.height], y),
+      ),
+    )
+  }
+  test.each(['x^2', 'sin x', 'e^x', '1/x', 'sin(3x)', '4', 'x^3 - 3x', 'ln x'])(
+    'where nobody has said they keep off f(x) = %s and off each other',
+    (formula) => {
+      const study = said(
+        startStudy(`f(x) = ${formula}`),
+        'note Going up',
+        'note The slope is {f(1)} here, and that is much',
+        'note third',
+      )
+      expect(covered(study)).toEqual([])
+      const placed = items(study, 'note').filter((n) => !n.unplaced)
+      placed.forEach((a, i) =>
+        placed.slice(i + 1).forEach((b) => {
+          const apart =
+            a.x + a.width <= b.x ||
+            b.x + b.width <= a.x ||
+            a.y + a.height <= b.y ||
+            b.y + b.height <= a.y
+          expect([a.spoken, b.spoken, apart]).toEqual([a.spoken, b.spoken, true])
+        }),
+      )
+    },
+  )
+  test('one without room is told, not drawn over the curve', () => {
+    const study = said(startStudy('f(x) = sin(40x) for 0 ≤ x ≤ 10'), 'note Nowhere to stand')
+    expect(items(study, 'note')).toMatchObject([{ unplaced: true, spoken: 'Nowhere to stand' }])
+  })
+  test('in a corner or at a spot it stands where it was put', () => {
+    const study = said(startStudy('f(x) = x'), 'note here')
+    const pinned = (change: object): Study => ({
+      ...study,
+      lines: study.lines.map((l) => (l.kind === 'note' ? { ...l, ...change } : l)),
+    })
+    const [corner] = items(pinned({ pin: 'bottom right' }), 'note')
+    expect(corner!.x + corner!.width).toBeCloseTo(size.width - 6, 0)
+    const [spot] = items(pinned({ pin: 'spot', x: 0.5, y: 0.25 }), 'note')
+    expect([spot!.x, spot!.y]).toEqual([400, 100])
+  })
+  test('the title of the study stands on its picture where that is wanted', () => {
+    const study = startStudy('f(x) = x^2')
+    expect(items(study, 'note')).toEqual([])
+    const titled = { ...study, title: 'A bowl', display: { ...study.display, title: true } }
+    expect(items(titled, 'note')).toMatchObject([{ key: 'title', spoken: 'A bowl' }])
+    expect(covered(titled)).toEqual([])
+  })
+})

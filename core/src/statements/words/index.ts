@@ -1,0 +1,2 @@
+export { type FilledRun, type FilledWords, fillWords, plainMaths } from './fill'
+export { readWords, renameInWords, type Run } from './read'
