@@ -209,6 +209,7 @@ export {
 export { movePoint, nudgePoint } from './study/edits/points'
 export { type Row, rowsOf } from './study/parts'
 export { noteTypes, widestNote } from './scene/notes'
+export { grownTrails, noTrails, type Trails } from './scene/trails'
 export { setGuess, setSignGuess } from './study/answers'
 export { type Overlay, shownStudy } from './study/overlay'
 export { sliderRole } from './study/sliderRoles'

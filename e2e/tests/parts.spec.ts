@@ -75,9 +75,10 @@ test('a condition is followed while its slider moves, in the same frame as the c
   // From 0 by steps of 0.1: at 1 q has its low point, and falls no more.
   for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowRight')
   await expect(slope).toHaveText('−0.570')
+  await expect(page.locator('path[data-item="line2.tangent"]')).toHaveCount(1)
   await page.keyboard.press('ArrowRight')
   await expect(slope).toHaveCount(0)
-  await expect(page.locator('path[data-item="line2.line"]')).toHaveCount(0)
+  await expect(page.locator('path[data-item="line2.tangent"]')).toHaveCount(0)
   await page.keyboard.press('Home')
   await expect(slope).toHaveCount(0)
 

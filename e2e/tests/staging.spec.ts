@@ -112,3 +112,40 @@ test('the staged examples say what holds: words come and go while the raft moves
   await page.getByRole('button', { name: 'Dark look' }).click()
   await expect(page.locator('html')).toHaveAttribute('data-look', 'night')
 })
+
+test('a trail marks where it went down, is cleared by its button and by a key', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('q(t) = t^3 - 3t for -3 ≤ t ≤ 3')
+  await bench.say('trail of q')
+  const trail = page.locator('path[data-item="line2.trail"]')
+  await expect(trail).toHaveCount(0)
+  await bench.drag(bench.slider('Place a'), 90)
+  await expect(trail).toHaveAttribute('d', /^M.{40,}/)
+  await page.getByRole('button', { name: 'Clear trails' }).click()
+  await expect(trail).toHaveCount(0)
+  await bench.drag(bench.slider('Place a'), -60)
+  await expect(trail).toHaveCount(1)
+  await page.keyboard.press('c')
+  await expect(trail).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Clear trails' })).toHaveCount(0)
+})
+
+test('the look of one line is taken over by another', async ({ page, bench }) => {
+  await bench.open(flood)
+  await bench.say('tangent')
+  await bench.say('tangent at 2')
+  await bench.line('Tangent to q at t = a').hover()
+  await page.getByRole('button', { name: 'Look of line 2' }).click()
+  await page.getByRole('radio', { name: 'plum' }).click()
+  await page.getByRole('button', { name: 'Copy this look' }).click()
+  await page.keyboard.press('Escape')
+  await bench.line('Tangent to q at t = 2').hover()
+  await page.getByRole('button', { name: 'Look of line 3' }).click()
+  await page.getByRole('button', { name: 'Use the copied look' }).click()
+  await page.keyboard.press('Escape')
+  for (const line of ['line2', 'line3']) {
+    await expect(page.locator(`path[data-item="${line}.tangent"]`)).toHaveClass(/stroke-plum/)
+  }
+})

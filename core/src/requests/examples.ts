@@ -46,7 +46,13 @@ export function examples(study: Study): readonly { group: Group; said: readonly 
     },
     {
       group: 'beside',
-      said: [`let ${free}(${letter}) = ${f}(${letter}) + 1`, 'slider k from 0 to 5 by 0.1'],
+      said: [
+        `let ${free}(${letter}) = ${f}(${letter}) + 1`,
+        'slider k from 0 to 5 by 0.1',
+        `marker raft on ${f} at 1`,
+        `note The slope is {${f}'(1)}`,
+        'part Slopes',
+      ],
     },
   ]
 }

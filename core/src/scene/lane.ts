@@ -154,11 +154,12 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
   const strokes = unseen ? none : strokesOf(lane, curves, frame, ground)
   const over = overlaid(lane, curves, frame, ground)
   const all = [strokes, ...over.map((one) => one.strokes)]
-  const ticks = keep(key('ticks'), [frame.y, height, ...all], () =>
+  const { numbers } = study.display
+  const ticks = keep(key('ticks'), [frame.y, height, numbers, ...all], () =>
     axisTicks(...frame.y, height, 48).map(({ value, text }): PlacedTick => {
       const at = round(toPixelY(frame, value))
       const box = labelBox({ x: tickLeft, y: at - 4, text, anchor: 'start' })
-      const isSilent = !isClear(box, { ...noObstacles, strokes: all.flat() })
+      const isSilent = !numbers || !isClear(box, { ...noObstacles, strokes: all.flat() })
       return isSilent ? { at, text, silent: true } : { at, text }
     }),
   )

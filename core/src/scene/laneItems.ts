@@ -15,6 +15,7 @@ import { type Box, obstaclesOf } from './obstacles'
 import type { PlacedTick } from './picture'
 import { round, sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
 import type { Ground, Lane, LaneCurves } from './ground'
+import { trailItems } from './trails'
 
 /** What is drawn in a lane, in the order of drawing. */
 export function laneItems(
@@ -48,6 +49,7 @@ export function laneItems(
       () => itemsOf(m, frame, follow),
     ),
   )
+  const passed = trailsOf(lane, curves, frame, ground)
   const sides = ground.sides.get(lane.id) ?? new Map<string, number>()
   ground.sides.set(lane.id, sides)
   const plain = marks.filter((item) => item.kind !== 'note')
@@ -85,6 +87,7 @@ export function laneItems(
     ...found.filter(isBehind),
     ...placeGuides(lane, frame, ground),
     ...marks.filter(({ layer }) => layer === 'insides'),
+    ...passed,
     ...drawn.tied,
     ...over.map((one) => one.path),
     ...curveItems(lane, curves, strokes, ground),
@@ -99,6 +102,22 @@ export function laneItems(
 
 /** A derivative has its band at the foot, in pixels. */
 const footHeight = 22
+
+/** The trails of a lane. */
+function trailsOf(lane: Lane, { marked }: LaneCurves, frame: Frame, ground: Ground): Item[] {
+  const { keeper, viewport, evaluation } = ground
+  return marked.flatMap(({ mark, line, look }) => {
+    if (mark.kind !== 'trail') return []
+    const trail = viewport.trails?.get(line)
+    const f = sampledOf(mark.lane, evaluation.curves)
+    const curve = evaluation.curves.get(mark.lane.curve)
+    return keeper.keep(`${lane.id}.trail.${line}`, [trail, curve, mark.style, frame, look], () =>
+      trailItems(mark, trail, f, frame, `${line}.trail`).map((item) =>
+        withLook({ ...item, layer: 'insides' }, look),
+      ),
+    )
+  })
+}
 
 /** Bands lie behind the curve, guides before it. */
 const isBehind = (item: Item) => item.kind === 'rect' || item.key.startsWith('band')

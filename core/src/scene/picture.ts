@@ -2,6 +2,7 @@ import type { SpanText } from '../vocabulary/members'
 import type { Corner } from './corners'
 import type { Item } from './items'
 import type { Inset } from './inset'
+import type { Trails } from './trails'
 
 /** What the picture needs from the screen. */
 export interface Viewport {
@@ -14,6 +15,8 @@ export interface Viewport {
   heldX?: readonly [number, number]
   /** Something is under way: curves are sampled quickly, and with care when it has ended. */
   hurried?: boolean
+  /** Where places have been, by the lines of their trails. */
+  trails?: Trails
 }
 
 export interface PlacedTick {

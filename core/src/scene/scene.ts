@@ -70,14 +70,18 @@ function makeScene(
   const [x0, x1] = isSet ? given : widened(study, { ...still, x: given, ticks: [], across: true })
   const x = keeper.keep('x', [x0, x1], () => [x0, x1] as const)
   const across = canBeDrawn(x)
-  const kind = study.display.ticks
-  const ticks = keeper.keep('ticks', [x, width, kind], () => {
+  const { ticks: kind, numbers } = study.display
+  const ticks = keeper.keep('ticks', [x, width, kind, numbers], () => {
     const values = !across
       ? []
       : kind === 'pi'
         ? piTicks(x0, x1, width, 70)
         : axisTicks(x0, x1, width, 70, true)
-    return values.map(({ value, text }) => ({ at: round(toPixelX({ x, width }, value)), text }))
+    return values.map(({ value, text }) => ({
+      at: round(toPixelX({ x, width }, value)),
+      text,
+      ...(numbers ? {} : { silent: true }),
+    }))
   })
   const ground = { ...still, x, ticks, across }
   const lanes = study.lanes.map((lane) => makeLane(lane, ground))

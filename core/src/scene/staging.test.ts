@@ -1,10 +1,13 @@
 import {
   createEvaluator,
   createSceneMaker,
+  grownTrails,
   type Item,
   movePoint,
+  noTrails,
   nudgePoint,
   say,
+  setCondition,
   setSlider,
   startStudy,
   type Study,
@@ -135,5 +138,59 @@ describe('notes', () => {
     const titled = { ...study, title: 'A bowl', display: { ...study.display, title: true } }
     expect(items(titled, 'note')).toMatchObject([{ key: 'title', spoken: 'A bowl' }])
     expect(covered(titled)).toEqual([])
+  })
+})
+
+describe('a trail', () => {
+  const study = setCondition(
+    'line2',
+    'q falls at a',
+  )(said(startStudy('q(t) = t^3 - 3t for -3 ≤ t ≤ 3'), 'trail of q'))
+  /** The trail after a place has gone through some values, in one movement. */
+  function after(values: readonly number[], isMoving = true) {
+    const evaluate = createEvaluator()
+    return values.reduce(
+      (trails, a) => grownTrails(trails, evaluate(setSlider('a', a)(study)), isMoving),
+      noTrails,
+    )
+  }
+  const range = (from: number, to: number) =>
+    Array.from({ length: Math.round(Math.abs(to - from) * 10) + 1 }, (_, i) =>
+      Number((from + Math.sign(to - from) * (i / 10)).toFixed(1)),
+    )
+  const drawn = (values: readonly number[]) => {
+    const trails = after(values)
+    const last = setSlider('a', values.at(-1)!)(study)
+    const scene = createSceneMaker()(createEvaluator()(last), { ...view(last), trails })
+    const path = scene.lanes[0]!.items.find((i) => i.key === 'line2.trail')
+    if (path?.kind !== 'path') return []
+    const toX = (px: number) => scene.x[0] + (px / size.width) * (scene.x[1] - scene.x[0])
+    return path.d
+      .split('M')
+      .filter(Boolean)
+      .map((part) => {
+        const xs = [...part.matchAll(/(-?[\d.]+) -?[\d.]+/g)].map((m) => toX(Number(m[1])))
+        return [Math.min(...xs), Math.max(...xs)].map((x) => Number(x.toFixed(1)))
+      })
+  }
+
+  test('marks where its condition held while the place moved', () => {
+    // q falls between its turning points at −1 and 1, and not at them.
+    const [run] = after(range(-2, 0.5)).get('line2')!.runs
+    expect([run!.at(0), run!.at(-1)]).toEqual([-0.9, 0.5])
+    expect(drawn(range(-2, 0.5))).toEqual([[-0.9, 0.5]])
+  })
+  test('going over it again marks it once, and what was jumped over is not marked', () => {
+    expect(drawn([...range(-0.5, 0.3), ...range(0.3, -0.2)])).toEqual([[-0.5, 0.3]])
+    const jumped = after([-0.5, 0.5], false).get('line2')!
+    expect(jumped.runs).toEqual([[0.5]])
+  })
+  test('is drawn only while its line is shown', () => {
+    expect(drawn(range(-2, 2))).toEqual([])
+    expect(drawn([...range(-2, 2), ...range(2, 0.5)])).toEqual([[-0.9, 0.9]])
+  })
+  test('where nothing moves it stays the same', () => {
+    const trails = after(range(-0.5, 0.3))
+    expect(grownTrails(trails, createEvaluator()(setSlider('a', 0.3)(study)), true)).toBe(trails)
   })
 })

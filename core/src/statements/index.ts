@@ -28,6 +28,7 @@ import { theoremKind } from './theorem/theorem'
 import { tableKind } from './table'
 import { tangentKind } from './tangent'
 import { tangentsKind } from './tangents'
+import { trailKind } from './trail'
 import { valueKind } from './value'
 import { whereKind } from './where/where'
 
@@ -63,6 +64,7 @@ const kinds = [
   theoremKind,
   markerKind,
   noteKind,
+  trailKind,
 ] as const
 
 type LineOf<K> = K extends StatementKind<infer L> ? L : never

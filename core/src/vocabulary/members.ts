@@ -192,6 +192,8 @@ export const displaySchema = z.strictObject({
   look: z.enum(looks),
   grid: z.boolean(),
   axes: z.boolean(),
+  /** Whether numbers stand at the ticks. */
+  numbers: z.boolean().default(true),
   /** Whether the study's title stands on its picture. */
   title: z.boolean().default(false),
   /** What the ticks of the axis count in. */
@@ -206,6 +208,7 @@ export const usualDisplay: Display = {
   look: 'paper',
   grid: true,
   axes: true,
+  numbers: true,
   title: false,
   ticks: 'numbers',
   notation: 'primes',

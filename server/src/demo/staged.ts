@@ -53,6 +53,11 @@ export const staged: DemoStudy[] = [
         part: 'part2',
         when: 'w falls at a and part B[part2]',
       }),
+      {
+        kind: 'trail',
+        ...{ id: 'line6', part: 'part2', curve: 'w', order: 0, place: 'a', style: 'broad' },
+        when: 'w falls at a',
+      },
     ],
     lanes: [lane('w', 0), lane('w', 1)],
   }),

@@ -44,6 +44,7 @@ export function captionSpot(
     case 'body':
       return at(mark.x, mark.y, true)
     case 'note':
+    case 'trail':
       return null
     case 'strips': {
       const strip = mark.strips[Math.floor(mark.strips.length / 2)]

@@ -56,6 +56,9 @@ function plainItems(
       )
     case 'body':
       return bodyItems(mark, frame, key, way)
+    case 'trail':
+      // Where it has been is not in the mark: the lane draws it.
+      return []
     case 'note':
       return [noteItem(mark, frame, key)]
     default:

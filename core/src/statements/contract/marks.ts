@@ -73,6 +73,8 @@ export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
       label?: string
       spoken: string
     }
+  /** What a place has passed while this was shown, along its curve. */
+  | { kind: 'trail'; x: number; style: 'broad' | 'dots' }
   /** Words on the picture. */
   | {
       kind: 'note'

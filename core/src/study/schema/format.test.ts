@@ -40,7 +40,17 @@ describe('studies of format 1', () => {
     )
     // Kinds that came later were never written in this format.
     const later = new Set([
-      ...['limit', 'continuity', 'given', 'theorem', 'tangents', 'measure', 'marker', 'note'],
+      ...[
+        'limit',
+        'continuity',
+        'given',
+        'theorem',
+        'tangents',
+        'measure',
+        'marker',
+        'note',
+        'trail',
+      ],
     ])
     const then = allKinds.map((k) => k.kind as string).filter((kind) => !later.has(kind))
     expect(new Set(kinds)).toEqual(new Set(then))

@@ -1,6 +1,6 @@
 import { useStudy } from '../store'
 import { LetMove } from '../settings/SliderSettings'
-import { DeckSwitches } from './DeckSwitches'
+import { ClearTrails, DeckSwitches } from './DeckSwitches'
 import { Track } from './Track'
 import { Transport } from './Transport'
 
@@ -26,6 +26,7 @@ export function Deck() {
       )}
       {sliders.length > 0 && <Transport />}
       <DeckSwitches />
+      <ClearTrails />
       {sliders.map((name) => (
         <Track key={name} name={name} />
       ))}

@@ -1,6 +1,20 @@
 import { useMemo } from 'react'
 import { PartSwitch } from '../working/PartHeading'
-import { useStudy } from '../store'
+import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+
+/** Wipes what places have left behind. */
+export function ClearTrails() {
+  const some = useWorkbench((s) =>
+    [...s.trails.values()].some(({ runs }) => runs.some((run) => run.length > 1)),
+  )
+  const { clearTrails } = useWorkbenchStore().getState()
+  if (!some) return null
+  return (
+    <button type="button" className="button" title="Clear trails (C)" onClick={clearTrails}>
+      Clear trails
+    </button>
+  )
+}
 
 /** The switches of the parts that someone has put on the deck, by their titles. */
 export function DeckSwitches() {

@@ -30,6 +30,7 @@ export function useShortcuts(store: WorkbenchStore, onHelp: () => void) {
         ',': () => step(-1),
         '.': () => step(1),
         '?': onHelp,
+        c: () => store.getState().clearTrails(),
         ...(onControl ? {} : { ' ': courses ? pause : play }),
       }
       const act = acts[key]

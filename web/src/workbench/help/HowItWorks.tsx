@@ -1,6 +1,7 @@
 import { Panel } from '../../parts/Panel'
 import { Gestures } from './Gestures'
 import { Keys } from './Keys'
+import { Staging } from './Staging'
 import { WhatCanBeSaid } from './WhatCanBeSaid'
 
 interface Props {
@@ -16,6 +17,8 @@ export function HowItWorks({ open, onClose }: Props) {
       <WhatCanBeSaid onSay={onClose} />
       <Heading>With the hand</Heading>
       <Gestures />
+      <Heading>Dressing the picture</Heading>
+      <Staging />
       <Heading>Keys</Heading>
       <Keys />
     </Panel>

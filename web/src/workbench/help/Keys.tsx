@@ -6,6 +6,7 @@ const anywhere: [string, string][] = [
   ['Space', 'play or pause, when no control has the focus'],
   [',  .', 'step back, step forward'],
   ['0', 'fit everything on the span'],
+  ['C', 'clear trails'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
   ['?', 'how it works'],
@@ -15,7 +16,8 @@ const onThings: [string, string][] = [
   ['Shift ← →', 'a tenth of a step'],
   ['Page Up, Page Down', 'ten steps'],
   ['Home, End', 'to the bounds'],
-  ['Enter', 'type the value exactly'],
+  ['Enter', 'type the value exactly; edit a note'],
+  ['← ↑ → ↓', 'move a note, a label or a loose point'],
 ]
 
 export function Keys() {

@@ -1,6 +1,13 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import { changeLine, type Item, noteTypes, type Scene, widestNote } from '@yperkine/core'
-import { type KeyboardEvent, type PointerEvent, type RefObject, useRef, useState } from 'react'
+import {
+  type KeyboardEvent,
+  type PointerEvent,
+  type RefObject,
+  useEffect,
+  useRef,
+  useState,
+} from 'react'
 import { texts } from '../../parts/inks'
 import { useHandlePainting } from '../drawing/usePainting'
 import { newGesture } from '../gestures/gesture'
@@ -17,6 +24,17 @@ export function Notes({ id, covered }: { id: string; covered: boolean }) {
       .flatMap((i) => (i.kind === 'note' ? [i.key] : []))
       .join('\n'),
   )
+  const store = useWorkbenchStore()
+  const known = useRef<ReadonlySet<string> | null>(null)
+  // What comes while the study is open is told; what it opens with can be read.
+  useEffect(() => {
+    const now = keys === '' ? [] : keys.split('\n')
+    const { scene, announce } = store.getState()
+    const came = now.filter((key) => known.current && !known.current.has(key))
+    known.current = new Set(now)
+    const words = came.flatMap((key) => noteOf(scene, id, key)?.spoken ?? [])
+    if (words.length > 0 && !covered) announce(words.join('. '))
+  }, [keys, covered, id, store])
   if (keys === '' || covered) return null
   return keys
     .split('\n')

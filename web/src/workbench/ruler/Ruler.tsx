@@ -205,11 +205,11 @@ function RulerScale({ title, height }: { title: string; height: number }) {
   const text = 'fill-quiet text-[calc(13px*var(--type))]'
   return (
     <svg ref={svg} width={width} height={height} aria-hidden className="absolute inset-0">
-      {ticks.map(({ at, text: number }) => (
+      {ticks.map(({ at, text: number, silent }) => (
         <g key={number}>
           <path d={`M${at} 0v6`} className="stroke-axis" />
           <text x={at} y={19} data-at={at} textAnchor="middle" className={text}>
-            {number}
+            {silent ? '' : number}
           </text>
         </g>
       ))}

@@ -114,6 +114,11 @@ function Fields() {
           onChange={(axes) => apply(changeDisplay({ axes }))}
         />
         <Check
+          label="Numbers"
+          checked={study.display.numbers}
+          onChange={(numbers) => apply(changeDisplay({ numbers }))}
+        />
+        <Check
           label="Title on the picture"
           checked={study.display.title}
           onChange={(title) => apply(changeDisplay({ title }))}

@@ -1,6 +1,8 @@
 import {
   createEvaluator,
   createSceneMaker,
+  grownTrails,
+  noTrails,
   type Evaluation,
   type History,
   type Scene,
@@ -41,7 +43,11 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
     evaluation: Evaluation,
     size: Size,
     held: Workbench['held'],
-    { hurried = false, examined = get()?.examined ?? noneExamined } = {},
+    {
+      hurried = false,
+      examined = get()?.examined ?? noneExamined,
+      trails = get()?.trails ?? noTrails,
+    } = {},
   ) =>
     makeScene(
       evaluation,
@@ -50,6 +56,7 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
         ...(held?.x ? { heldX: held.x } : {}),
         ...(held ? { held: new Map(held.lanes.map((l) => [l.id, l.y])) } : {}),
         hurried: hurried || held !== null,
+        trails,
       },
       findingsFor(evaluation, examined),
     )
@@ -65,7 +72,10 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
     const { size, held, live } = { ...get(), ...change }
     const evaluation = evaluate(shownStudy(history.present, { live: Object.fromEntries(live) }))
     const hurried = history.gesture !== null
-    set({ history, evaluation, scene: sceneFor(evaluation, size, held, { hurried }), ...change })
+    const { courses = get().courses } = change
+    const trails = grownTrails(get().trails, evaluation, hurried || courses !== null)
+    const scene = sceneFor(evaluation, size, held, { hurried, trails })
+    set({ history, evaluation, scene, trails, ...change })
   }
   return { evaluate, sceneFor, show }
 }

@@ -6,6 +6,7 @@ import {
   endGesture,
   formatShort,
   movingSliders,
+  noTrails,
   restAt,
   setSlider,
   shownStudy,
@@ -31,7 +32,7 @@ export function motion(
   { show }: Drawing,
 ): Pick<
   Workbench,
-  'hold' | 'release' | 'play' | 'pause' | 'tick' | 'step' | 'startWalk' | 'stopWalk'
+  'hold' | 'release' | 'play' | 'pause' | 'tick' | 'step' | 'startWalk' | 'stopWalk' | 'clearTrails'
 > {
   const tellOfWalk = ({ walk, at }: WalkCourse) => {
     const distance = walk.distances[at]!
@@ -72,6 +73,11 @@ export function motion(
       show({ ...history, present, gesture: null }, stopped)
       const values = present.sliders.filter((s) => courses.has(s.name))
       get().announce(values.map((s) => `${s.name} = ${formatShort(s.value, 6)}`).join(', '))
+    },
+    clearTrails() {
+      set({ trails: noTrails })
+      show(get().history)
+      get().announce('Trails cleared')
     },
     startWalk(walk) {
       get().pause()

@@ -10,6 +10,7 @@ import type {
   SpanText,
   StoredStudy,
   Study,
+  Trails,
   Walk,
   WalkCourse,
 } from '@yperkine/core'
@@ -41,6 +42,8 @@ export interface Workbench {
   courses: ReadonlyMap<string, Course> | null
   /** Their values on the way: they enter neither history nor autosave. */
   live: ReadonlyMap<string, number>
+  /** Where places have been, by the lines of their trails: neither history nor saved. */
+  trails: Trails
   /** The walk of a slider towards a place that is under way, or null. */
   walk: WalkCourse | null
   /** What the worker has found out about each curve, and the curve it was asked about. */
@@ -78,6 +81,7 @@ export interface Workbench {
   /** Leads a slider through ever smaller distances; what its line says of it is spoken. */
   startWalk: (walk: Walk) => void
   stopWalk: () => void
+  clearTrails: () => void
   /** Lets some seconds of motion pass. */
   tick: (seconds: number) => void
   /** Moves what the transport moves by one step, as an edit. */

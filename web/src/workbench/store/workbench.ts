@@ -1,4 +1,4 @@
-import { startHistory, type Study } from '@yperkine/core'
+import { noTrails, startHistory, type Study } from '@yperkine/core'
 import { createStore } from 'zustand'
 import { attention } from './attention'
 import { createDrawing, noneExamined } from './drawing'
@@ -23,6 +23,7 @@ export function createWorkbench(id: string, study: Study, request = '') {
       courses: null,
       live: new Map(),
       walk: null,
+      trails: noTrails,
       examined: noneExamined,
       selectedPlace: null,
       selectedSpan: null,

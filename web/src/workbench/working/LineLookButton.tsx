@@ -12,7 +12,7 @@ import {
   type Statement,
 } from '@yperkine/core'
 import { Eye, EyeOff, Paintbrush } from 'lucide-react'
-import { memo } from 'react'
+import { memo, useState } from 'react'
 import { EditableText } from '../../parts/EditableText'
 import { grounds } from '../../parts/inks'
 import { BoundField } from '../../parts/BoundField'
@@ -119,12 +119,47 @@ export const LineLookButton = memo(function LineLookButton({
               onClose={() => undefined}
             />
           </div>
+          <CopiedLook look={look} onUse={set} />
           <PointLabels line={line} />
         </PopoverPanel>
       </Popover>
     </>
   )
 })
+
+/** The look that was copied last, by whatever line. */
+let copied: LineLook | null = null
+
+/** Takes the look of one line to another: colour, stroke, widths and points, and not its words. */
+function CopiedLook({ look, onUse }: { look: LineLook; onUse: (change: LineLook) => void }) {
+  const { announce } = useWorkbenchStore().getState()
+  const [, setSeen] = useState(copied)
+  const copy = () => {
+    const { colour, dash, width, length, marker, markerWidth } = look
+    copied = { colour, dash, width, length, marker, markerWidth }
+    setSeen(copied)
+    announce('Look copied')
+  }
+  return (
+    <div className="flex flex-wrap gap-2">
+      <button type="button" className="pill" onClick={copy}>
+        Copy this look
+      </button>
+      {copied && (
+        <button
+          type="button"
+          className="pill"
+          onClick={() => {
+            if (copied) onUse(copied)
+            announce('Look taken over')
+          }}
+        >
+          Use the copied look
+        </button>
+      )}
+    </div>
+  )
+}
 
 interface MarkerLookProps {
   number: number

@@ -37,7 +37,8 @@ export function Working({ onHelp }: { onHelp: () => void }) {
       <Sorted ids={ids} names={names}>
         {/* A layer of its own, as the lanes' grounds are: what moves there does not redraw it. */}
         <ol ref={list} className="min-h-0 flex-1 overflow-y-auto will-change-transform">
-          {grouped(rows).map(({ part, lines: own }) => {
+          {/* All as one row of siblings: a line that moves up keeps its element, and the focus in it. */}
+          {grouped(rows).flatMap(({ part, lines: own }) => {
             const items = own.map((line) => (
               <LineItem key={line.id} line={line} number={lines.indexOf(line) + 1} />
             ))

@@ -1,0 +1,30 @@
+const rows: readonly (readonly [what: string, how: string])[] = [
+  [
+    'Parts',
+    'Say “part” and a title: what is said next stands under it. Its switch shows and hides its lines, and can stand on the deck as well. Lines are dragged into parts and out of them by their numbers.',
+  ],
+  [
+    'Conditions',
+    'Any line can be shown only while something holds: 1 ≤ a ≤ 4, q(a) > 0, q falls at a, q is concave up at a, q has a high point within 0.05 of a, part B; joined by not, and, or.',
+  ],
+  [
+    'Markers',
+    'Say “marker raft on q”, or “point (2, 3)” for one that is dragged anywhere. Its caption may hold live values in braces: {a} h, {q(a)}.',
+  ],
+  [
+    'Notes',
+    'Say “note” and its words. {q(a)} is a live value, {formula q} the formula of a curve, $…$ mathematics, in which a live value is \\live{q(a)}. {{ and }} are braces, \\$ is the sign. Enter or a double-click edits a note where it stands.',
+  ],
+]
+
+/** How a picture is dressed for others. */
+export const Staging = () => (
+  <dl className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+    {rows.map(([what, how]) => (
+      <div key={what}>
+        <dt className="font-semibold">{what}</dt>
+        <dd>{how}</dd>
+      </div>
+    ))}
+  </dl>
+)
