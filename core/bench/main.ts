@@ -18,7 +18,9 @@ import {
   overShort,
   parseFormula,
   riemannSum,
+  setCondition,
   setSlider,
+  type Study,
 } from '../src'
 
 const mathjs = create(all!)
@@ -213,20 +215,39 @@ function dragging() {
       share: null,
     })),
   }
-  const evaluate = createEvaluator()
-  const makeScene = createSceneMaker()
   const viewport = { width: 792, heights: { lane0: 250, lane1: 200, lane2: 200 } }
-  const show = (s: typeof study) => makeScene(evaluate(s), viewport)
   const fresh = fastest(() => void createSceneMaker()(createEvaluator()(study), viewport), 5)
-  show(study)
-  let step = 0
-  const moved = fastest(() => {
-    step += 1
-    show(setSlider('a', (step % 90) / 10)(study))
-  }, 200)
+  const move = (of: typeof study) => {
+    const evaluate = createEvaluator()
+    const makeScene = createSceneMaker()
+    const show = (s: typeof study) => makeScene(evaluate(s), { ...viewport, hurried: true })
+    show(of)
+    let step = 0
+    return fastest(() => {
+      step += 1
+      show(setSlider('a', (step % 90) / 10)(of))
+    }, 200)
+  }
   console.log('\nThree lanes, six lines: results and display list')
   report('from nothing', fresh, fresh)
+  const moved = move(study)
   report('after moving a place by one step', moved, fresh)
+  report('the same with a condition, a caption and five notes', move(staged(study)), moved)
+}
+
+/** With a condition on a line, a body with a caption, and notes with live values. */
+function staged(study: Study): Study {
+  const words = ['marker raft on q', ...[1, 2, 3, 4, 5].map((i) => `note ${i}: {q(a)}, {q'(a)}`)]
+  const dressed = words.reduce((now, one) => offersFor(one, now, null)[0]!.edit(now), study)
+  return setCondition(
+    study.lines[1]!.id,
+    'q falls at a or 0 ≤ a ≤ 9',
+  )({
+    ...dressed,
+    lines: dressed.lines.map((line) =>
+      line.kind === 'marker' ? { ...line, caption: '{a} h, {q(a)}' } : line,
+    ),
+  })
 }
 
 /** The worst errors against the table of mpmath, in the measures that docs/accuracy.md promises. */
