@@ -111,6 +111,7 @@ export {
   isCurveMaker,
   isFormulaLine,
   kindOf,
+  wordsOf,
 } from './statements'
 export { actionsOf } from './study/actions'
 export type {
@@ -201,7 +202,6 @@ export {
   addPart,
   changePart,
   moveRow,
-  partAround,
   removePart,
   setCondition,
   withoutGoneParts,

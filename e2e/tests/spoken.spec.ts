@@ -34,6 +34,17 @@ test('of a covered lane nothing is told but that it is covered', async ({ page, 
   await expect(bench.lane('f′')).toHaveAccessibleDescription(/lies between/)
 })
 
+test('a body and a note on a covered lane tell nothing of it', async ({ page, bench }) => {
+  await bench.open('f(x) = x^2 for -3 <= x <= 3')
+  await bench.say('marker raft on f at 2')
+  await bench.say('note It is {f(2)}')
+  await expect(page.getByRole('note')).toHaveCount(2)
+  await bench.button('Heights of f').click()
+  await page.getByRole('checkbox', { name: /Covered/ }).check()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('note')).toHaveCount(0)
+})
+
 test('the focus goes to a neighbour when what had it is gone', async ({ page, bench }) => {
   await bench.open('f(x) = x^2')
   await bench.say('value of f at 1')

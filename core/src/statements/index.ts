@@ -109,6 +109,24 @@ export const isMeasured = (line: Statement): boolean => kindOf(line).curve?.meas
 /** The members of a line that hold places, with what stands there. */
 export const placeMembers = (line: Statement) => textsOf(line, kindOf(line).uses.places)
 
+/** The point by which a line is dragged, and the member that holds its height; null where it has none. */
+export function pointOf(line: Statement) {
+  const { point } = kindOf(line).uses
+  if (!point) return null
+  const members = line as unknown as Record<string, unknown>
+  const height = members[point.height]
+  const grid = members[point.grid]
+  return {
+    place: String(members[point.place]),
+    height: typeof height === 'string' ? height : null,
+    heightMember: point.height as string,
+    grid: typeof grid === 'number' ? grid : null,
+  }
+}
+
+/** The words of a line with live values in them, and the member that holds them; null where it has none. */
+export const wordsOf = (line: Statement) => textsOf(line, kindOf(line).uses.words)[0] ?? null
+
 /** The curves a line is about, by the letters that stand in it. */
 export const curvesOfLine = (line: Statement): string[] =>
   textsOf(line, kindOf(line).uses.curves).map(({ text }) => text)

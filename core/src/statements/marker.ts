@@ -70,7 +70,13 @@ export const markerKind: StatementKind<MarkerLine> = {
   topic: null,
   said: ['marker', 'body', 'point', 'loose point', 'free point'],
   ownWords: true,
-  uses: { curves: ['curve'], places: ['place'], numbers: ['y'], words: ['caption'] },
+  uses: {
+    curves: ['curve'],
+    places: ['place'],
+    numbers: ['y'],
+    words: ['caption'],
+    point: { place: 'place', height: 'y', grid: 'grid' },
+  },
   drawn: { pointWidth: shapeSize, ownShape: true },
 
   actions: (line) => [

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { commonMembers, lineColours, nameSchema, placeTextSchema } from '../vocabulary/members'
+import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
 import { failed, type Mark, type StatementKind } from './contract'
 import { lookAt } from './shared/atPlace'
 import { escapeText, placeSlot } from './shared/slots'
@@ -26,7 +26,6 @@ export const noteLineSchema = z.strictObject({
   size: z.enum(noteSizes),
 })
 export type NoteLine = z.infer<typeof noteLineSchema>
-export { lineColours }
 
 const pinWords: Readonly<Record<(typeof notePins)[number], string>> = {
   ...{ auto: 'where there is room', 'top left': 'top left', 'top right': 'top right' },

@@ -1,6 +1,6 @@
 import { conditionsIn, keptPart, printCondition, readCondition } from '../../statements/condition'
 import { mostParts, type Part } from '../../vocabulary/members'
-import { fromRows, letterOfPart, type Row, rowsOf } from '../parts'
+import { fromRows, letterOfPart, rowsOf } from '../parts'
 import type { Study } from '../schema'
 import { type Edit, replaceLine } from './edit'
 import { removeLine } from './lines'
@@ -42,25 +42,6 @@ export const addPart =
     const id = freshPart(study.parts)
     const part = { id, letter, title, on: true, folded: false, onDeck: false }
     return { ...study, parts: [...study.parts, part] }
-  }
-
-/** A new part with a line in it, where the line stands. */
-export const partAround =
-  (line: string): Edit =>
-  (study) => {
-    const added = addPart('')(study)
-    const part = added.parts.at(-1)
-    if (added === study || !part) return study
-    const rows = rowsOf(study)
-    const at = rows.findIndex((row) => row.key === line)
-    const row = rows[at]
-    if (row?.kind !== 'line' || row.part) return study
-    const within: Row[] = [
-      { kind: 'part', key: part.id, part },
-      row,
-      { kind: 'end', key: part.id, part },
-    ]
-    return fromRows(study, [...rows.slice(0, at), ...within, ...rows.slice(at + 1)])
   }
 
 export const changePart =

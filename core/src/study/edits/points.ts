@@ -1,3 +1,4 @@
+import { pointOf } from '../../statements'
 import { readNumber } from '../../vocabulary/values'
 import type { Study } from '../schema'
 import type { Edit } from './edit'
@@ -5,9 +6,9 @@ import { movePlace, nudgePlace, sliderOfPlace } from './places'
 import { changeLine, solveFor } from './lines'
 import { setSlider } from './sliders'
 
-const markerIn = (study: Study, id: string) => {
+const pointIn = (study: Study, id: string) => {
   const line = study.lines.find((l) => l.id === id)
-  return line?.kind === 'marker' ? line : null
+  return line ? pointOf(line) : null
 }
 
 /** The digits that a typed coordinate keeps. */
@@ -20,39 +21,39 @@ const digits = 12
 export const movePoint =
   (id: string, x: number, y: number): Edit =>
   (study) => {
-    const line = markerIn(study, id)
-    if (!line) return study
-    const { grid } = line
+    const point = pointIn(study, id)
+    if (!point) return study
+    const { grid, place, height, heightMember } = point
     const onGrid = (value: number) =>
       grid === null ? value : Number((Math.round(value / grid) * grid).toPrecision(digits))
-    const moved = movePlace(line.place, onGrid(x), 3)(study).study
-    return line.y === null ? moved : moveHeight(moved, id, line.y, onGrid(y))
+    const moved = movePlace(place, onGrid(x), 3)(study).study
+    return height === null ? moved : moveHeight(moved, id, heightMember, height, onGrid(y))
   }
 
-function moveHeight(study: Study, id: string, text: string, y: number): Study {
+function moveHeight(study: Study, id: string, member: string, text: string, y: number): Study {
   const slider = sliderOfPlace(text, study)
   if (slider) return setSlider(slider.name, solveFor(text, slider, y, study))(study)
   const isNumber = readNumber(text).ok
-  return isNumber ? changeLine(id, { y: String(Number(y.toPrecision(6))) })(study) : study
+  return isNumber ? changeLine(id, { [member]: String(Number(y.toPrecision(6))) })(study) : study
 }
 
 /** Moves a marker by steps of what moves it, across or upwards; on a grid from one of its lines to the next. */
 export const nudgePoint =
   (id: string, way: 'x' | 'y', steps: number | 'from' | 'to'): Edit =>
   (study) => {
-    const line = markerIn(study, id)
-    if (!line) return study
-    const text = way === 'x' ? line.place : line.y
+    const point = pointIn(study, id)
+    if (!point) return study
+    const text = way === 'x' ? point.place : point.height
     if (text === null) return study
     const now = readNumber(text, study.sliders)
-    if (line.grid !== null && typeof steps === 'number' && now.ok) {
+    if (point.grid !== null && typeof steps === 'number' && now.ok) {
       const next =
-        now.value + Math.sign(steps) * Math.max(1, Math.abs(Math.round(steps))) * line.grid
-      const held = readNumber(way === 'x' ? (line.y ?? '0') : line.place, study.sliders)
+        now.value + Math.sign(steps) * Math.max(1, Math.abs(Math.round(steps))) * point.grid
+      const held = readNumber(way === 'x' ? (point.height ?? '0') : point.place, study.sliders)
       const other = held.ok ? held.value : 0
       return way === 'x' ? movePoint(id, next, other)(study) : movePoint(id, other, next)(study)
     }
     if (way === 'x' || sliderOfPlace(text, study)) return nudgePlace(text, steps)(study)
     const isMove = now.ok && typeof steps === 'number'
-    return isMove ? moveHeight(study, id, text, now.value + steps * 0.1) : study
+    return isMove ? moveHeight(study, id, point.heightMember, text, now.value + steps * 0.1) : study
   }

@@ -1,4 +1,4 @@
-import { changeLine } from '@yperkine/core'
+import { changeLine, wordsOf } from '@yperkine/core'
 import { useRef, useState } from 'react'
 import { useStudy, useWorkbenchStore } from '../store'
 
@@ -13,7 +13,7 @@ export function EditNote({ line, at, onClose }: Props) {
   const { apply } = useWorkbenchStore().getState()
   const before = useStudy((s) => {
     const found = s.lines.find((l) => l.id === line)
-    return found?.kind === 'note' ? found.text : ''
+    return (found && wordsOf(found)?.text) ?? ''
   })
   const [text, setText] = useState(before)
   const done = useRef(false)

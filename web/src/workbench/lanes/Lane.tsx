@@ -110,7 +110,13 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
       </div>
       <div className="relative">
         <Ground id={id} height={height} order={order} />
-        <Overlay id={id} height={height} dots={dots} labels={labels} bodies={bodies} />
+        <Overlay
+          id={id}
+          height={height}
+          dots={dots}
+          labels={labels}
+          bodies={covered ? '' : bodies}
+        />
         <Notes id={id} covered={covered} />
         <LaneInset id={id} title={title} />
         <Cover lane={named} />
