@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
+import { typeOf } from '@yperkine/core'
 
 const css = readFileSync(path.join(__dirname, 'styles.css'), 'utf8')
 
@@ -70,3 +71,14 @@ describe.each(Object.entries(looks))('%s', (_look, tokens) => {
     expect(contrast(tokens.page!, tokens.kelp!)).toBeGreaterThanOrEqual(4.5)
   })
 })
+
+test.each(['paper', 'night', 'chalk'] as const)(
+  'in %s words are set as large as room is made for them',
+  (look) => {
+    const block =
+      look === 'paper'
+        ? /@theme \{[^}]*\}[^]*?--type: ([\d.]+)/
+        : new RegExp(`data-look='${look}'\\] \\{[^}]*--type: ([\\d.]+)`)
+    expect(Number(block.exec(css)?.[1] ?? 1)).toBe(typeOf(look))
+  },
+)

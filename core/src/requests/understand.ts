@@ -15,8 +15,10 @@ import { type Reading, readRequest } from './reader/read'
 import { readerContext } from './readerContext'
 import { firstUnderstood } from './several'
 import { isKnownWord, withoutSlips } from './slips'
+import { captionSaid, withCaption } from './caption'
 import { partAsked } from './parts'
 import { isCurveFirst, sliderAsked } from './sliders'
+import { titleAsked } from './title'
 import { unreadableParts } from './unreadable'
 
 /** What was made of a request. */
@@ -68,6 +70,11 @@ export function understand(
 ): Understood {
   // One space says as much as many, and patterns run through it once.
   const typed = asTyped.replace(/\s+/g, ' ')
+  const captioned = captionSaid(withoutLeadIn(typed))
+  if (captioned) {
+    const plainly = understand(captioned.rest, study, place, span)
+    return { ...plainly, offers: plainly.offers.map((o) => withCaption(o, captioned.caption)) }
+  }
   let direct: readonly Offer[] | undefined
   const said: Said = {
     typed,
@@ -85,11 +92,11 @@ export function understand(
 /** What kinds are asked for by whose words are not looked at further. */
 const ownWords = allKinds.flatMap((kind) => (kind.ownWords ? kind.said : []))
 
-/** Sliders, parts and curves that are said by what they are; null where a text says no such thing. */
+/** Sliders, parts, the title and curves that are said by what they are; null where a text says no such thing. */
 function asDefinition({ text, study, direct }: Said): Understood | null {
   const curves = () => direct().filter((offer) => makesCurve(offer, study))
-  const part = partAsked(text, study)
-  if (part) return { ...plain, offers: [part] }
+  const heading = partAsked(text, study) ?? titleAsked(text, study)
+  if (heading) return { ...plain, offers: [heading] }
   if (ownWords.some((words) => `${text.toLowerCase()} `.startsWith(`${words} `)) && direct()[0]) {
     return { ...plain, offers: direct() }
   }

@@ -21,7 +21,7 @@ const heights = [-10, 20, -22, 32]
 const edge = 6
 
 /** Where a stroke stands at x; null where it does not reach there. */
-function heightAt(strokes: readonly Stroke[], x: number): number | null {
+export function heightAt(strokes: readonly Stroke[], x: number): number | null {
   for (const stroke of strokes) {
     for (let i = 2; i < stroke.length; i += 2) {
       const [x0, y0, x1, y1] = [stroke[i - 2]!, stroke[i - 1]!, stroke[i]!, stroke[i + 1]!]
@@ -62,7 +62,7 @@ export function nameItems(
         anchor: 'middle',
         named: true,
       }
-      const box = labelBox(label)
+      const box = labelBox(label, obstacles.type)
       const middle = (box.top + box.bottom) / 2
       const isNearest = others.every(({ strokes }) => {
         const other = heightAt(strokes, x)
@@ -79,7 +79,7 @@ export function nameItems(
       const label = at(index)
       if (!label) continue
       last.set(curve.key, index)
-      taken.push(labelBox(label))
+      taken.push(labelBox(label, obstacles.type))
       return [label]
     }
     return []

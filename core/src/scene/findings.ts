@@ -32,7 +32,13 @@ function bandOf(
 }
 
 /** The band at the foot of a derivative's lane: where it is + or −, and what that means. */
-export function bandItems(name: string, order: number, finding: Finding, frame: Frame): Item[] {
+export function bandItems(
+  name: string,
+  order: number,
+  finding: Finding,
+  frame: Frame,
+  type = 1,
+): Item[] {
   const band = bandOf(name, order, finding.examination)
   if (!band) return []
   const top = frame.height - bandHeight
@@ -44,7 +50,7 @@ export function bandItems(name: string, order: number, finding: Finding, frame: 
     const sign = positive ? '+' : '−'
     const words = `${sign} ${band.words[positive ? 0 : 1]!}`
     const room = right - left
-    const text = room > textWidth(words) + 8 ? words : room > 14 ? sign : ''
+    const text = room > textWidth(words) * type + 8 ? words : room > 14 ? sign : ''
     const key = `band.${sign}${i}`
     return [
       {

@@ -26,6 +26,8 @@ export interface Ground {
   across: boolean
   marksOf: ReadonlyMap<string, readonly MarkOfLine[]>
   lookOf: LookOf
+  /** How much larger than usual words are set. */
+  type: number
   keeper: Keeper
   /** For each lane which side its labels stood on last. */
   sides: Map<string, LabelSides>

@@ -101,7 +101,8 @@ export type Item = { key: string; layer: Layer; dimmed?: boolean; tint?: Tint } 
       ink: Ink
       lines: readonly (readonly NoteRun[])[]
       spoken: string
-      size: 'small' | 'usual' | 'large'
+      /** How large its words are set, in pixels. */
+      type: number
       pin: NotePin
       shift: readonly [x: number, y: number]
       beside?: { x: number; y: number }

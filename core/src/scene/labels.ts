@@ -68,13 +68,13 @@ export function placeLabels(
   const taken: Box[] = [{ left: 0, right: tickColumn, top: 0, bottom: height }]
   for (const item of items) {
     if (item.kind !== 'label') continue
-    if (!item.beside) taken.push(labelBox(item))
-    else if (item.offset) taken.push(labelBox(movedTo(item)))
+    if (!item.beside) taken.push(labelBox(item, obstacles.type))
+    else if (item.offset) taken.push(labelBox(movedTo(item), obstacles.type))
   }
   const told = new Set<string>()
   return items.flatMap((item): Item[] => {
     if (item.kind !== 'label' || !item.beside) return [item]
-    if (item.offset) return withLeader(movedTo(item))
+    if (item.offset) return withLeader(movedTo(item), obstacles.type)
     const { x, y } = item.beside
     // Two lines may say the same of one point: once is enough.
     const words = `${item.text} ${Math.round(x)} ${Math.round(y)}`
@@ -83,7 +83,7 @@ export function placeLabels(
     const { sides = usualSides } = item
     const spots = sides.map(([dx, dy, anchor]): Spot => ({ x: x + dx, y: y + dy, anchor }))
     const fits = (spot: Spot, mayCrossLines: boolean) => {
-      const box = labelBox({ ...item, ...spot })
+      const box = labelBox({ ...item, ...spot }, obstacles.type)
       const inside = box.left >= 0 && box.right <= width && box.top >= 0 && box.bottom <= height
       return (
         inside && !taken.some((other) => meet(box, other)) && isClear(box, obstacles, mayCrossLines)
@@ -96,8 +96,8 @@ export function placeLabels(
     if (side < 0) return []
     last.set(item.key, side)
     const placed = { ...item, ...spots[side]! }
-    taken.push(labelBox(placed))
-    return withLeader(placed)
+    taken.push(labelBox(placed, obstacles.type))
+    return withLeader(placed, obstacles.type)
   })
 }
 
@@ -110,9 +110,9 @@ const movedTo = (item: Label): Label => ({
 })
 
 /** A label far from its point, with the line that ties it to it. */
-function withLeader(label: Label): Item[] {
+function withLeader(label: Label, type: number): Item[] {
   const { beside } = label
-  const box = labelBox(label)
+  const box = labelBox(label, type)
   const rounded = { ...label, x: round(label.x), y: round(label.y) }
   const nearest = {
     x: Math.max(box.left, Math.min(box.right, beside!.x)),

@@ -155,10 +155,10 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
   const over = overlaid(lane, curves, frame, ground)
   const all = [strokes, ...over.map((one) => one.strokes)]
   const { numbers } = study.display
-  const ticks = keep(key('ticks'), [frame.y, height, numbers, ...all], () =>
+  const ticks = keep(key('ticks'), [frame.y, height, numbers, ground.type, ...all], () =>
     axisTicks(...frame.y, height, 48).map(({ value, text }): PlacedTick => {
       const at = round(toPixelY(frame, value))
-      const box = labelBox({ x: tickLeft, y: at - 4, text, anchor: 'start' })
+      const box = labelBox({ x: tickLeft, y: at - 4, text, anchor: 'start' }, ground.type)
       const isSilent = !numbers || !isClear(box, { ...noObstacles, strokes: all.flat() })
       return isSilent ? { at, text, silent: true } : { at, text }
     }),
@@ -238,12 +238,12 @@ function wordsOf(
   strokes: readonly Stroke[],
   over: Overlaid,
   inset: LaneScene['inset'],
-  { keeper, evaluation }: Ground,
+  { keeper, evaluation, type }: Ground,
 ) {
   const strokesOfAll = [strokes, ...over.map((one) => one.strokes)]
   const found = evaluation.curves.get(lane.curve)
   const isOpen = found?.ok === true && found.curve.window !== null
-  const key = [frame, hidden, inset, isOpen, ...strokesOfAll]
+  const key = [frame, hidden, inset, isOpen, type, ...strokesOfAll]
   return keeper.keep(`${lane.id}.words`, key, () => {
     const all = strokesOfAll.flat()
     const foot = lane.order === 1 || lane.order === 2 ? footHeight : 0
@@ -257,11 +257,14 @@ function wordsOf(
           },
         ]
       : []
-    const rangeWords = { ...rangeSize, width: rangeSize.width + (isOpen ? stretchWidth : 0) }
+    const rangeWords = {
+      width: (rangeSize.width + (isOpen ? stretchWidth : 0)) * type,
+      height: rangeSize.height * type,
+    }
     const range = freeCorner(frame, rangeWords, all, kept, foot)
     const boxes = range ? [...kept, boxInCorner(range, frame, rangeWords, foot)] : kept
     if (!hidden) return { range, hidden: null, boxes }
-    const size = { width: textWidth(hidden.sentence) + buttonsWidth, height: hiddenHeight }
+    const size = { width: (textWidth(hidden.sentence) + buttonsWidth) * type, height: hiddenHeight }
     const corner = freeCorner(frame, size, all, boxes, foot)
     return {
       range,

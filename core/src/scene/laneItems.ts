@@ -6,6 +6,7 @@ import { gridItems } from './grid'
 import type { Item } from './items'
 import { placeLabels } from './labels'
 import { type Named, nameItems } from './curveNames'
+import { drawnCurve } from './drawnCurve'
 import { laneTitle } from './laneTitle'
 import { firstOfEach, itemsOf, sampledOf } from './lineMarks'
 import { curveInk, inkOf, withLook } from './looks'
@@ -13,7 +14,7 @@ import type { Sample } from './marks/mark'
 import { placeNotes, titleNote } from './notes'
 import { type Box, obstaclesOf } from './obstacles'
 import type { PlacedTick } from './picture'
-import { round, sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
+import { round, sampleCurve, type Stroke } from './sampleCurve'
 import type { Ground, Lane, LaneCurves } from './ground'
 import { trailItems } from './trails'
 
@@ -61,6 +62,7 @@ export function laneItems(
   const title = isTitled ? [keep('title', [study.title], () => titleNote(study.title))] : []
   const notes = [...title, ...marks.filter((item) => item.kind === 'note')]
   const labelled = [
+    ground.type,
     width,
     height,
     ...notes,
@@ -69,7 +71,7 @@ export function laneItems(
     ...standing,
   ]
   const labels = keep(key('marks'), [...labelled, ...words, ...named], () => {
-    const obstacles = obstaclesOf(standing, all)
+    const obstacles = obstaclesOf(standing, all, ground.type)
     const before = { ...obstacles, boxes: [...obstacles.boxes, ...words] }
     const foot = lane.order === 1 || lane.order === 2 ? footHeight : 0
     const placed = placeNotes(notes, { width, height }, foot, before, sides)
@@ -89,7 +91,7 @@ export function laneItems(
     ...marks.filter(({ layer }) => layer === 'insides'),
     ...passed,
     ...drawn.tied,
-    ...over.map((one) => one.path),
+    ...over.flatMap((one) => one.items),
     ...curveItems(lane, curves, strokes, ground),
     ...found.filter((item) => !isBehind(item)),
     ...labels,
@@ -110,9 +112,10 @@ function trailsOf(lane: Lane, { marked }: LaneCurves, frame: Frame, ground: Grou
     if (mark.kind !== 'trail') return []
     const trail = viewport.trails?.get(line)
     const f = sampledOf(mark.lane, evaluation.curves)
+    const slope = sampledOf({ ...mark.lane, order: mark.lane.order + 1 }, evaluation.curves)
     const curve = evaluation.curves.get(mark.lane.curve)
     return keeper.keep(`${lane.id}.trail.${line}`, [trail, curve, mark.style, frame, look], () =>
-      trailItems(mark, trail, f, frame, `${line}.trail`).map((item) =>
+      trailItems(mark, trail, f, slope, frame, `${line}.trail`).map((item) =>
         withLook({ ...item, layer: 'insides' }, look),
       ),
     )
@@ -155,40 +158,30 @@ function curveItems(
   lane: Lane,
   { curve, index }: LaneCurves,
   strokes: Stroke[],
-  { lookOf, keeper }: Ground,
+  { lookOf, keeper, ticks }: Ground,
 ): Item[] {
   const look = lookOf(lane.curve, lane.order)
-  const drawn = keeper.keep(`${lane.id}.curve`, [strokes, index, curve.stale, look], (): Item =>
-    withLook(
-      {
-        kind: 'path',
-        key: 'curve',
-        layer: 'ground',
-        d: look?.hidden ? '' : strokesToPath(strokes),
-        ink: curveInk(index),
-        width: 3,
-        order: lane.order,
-        dimmed: curve.stale,
-      },
-      look,
-    ),
+  const points = look?.marker ? ticks : noTicks
+  return keeper.keep(`${lane.id}.curve`, [strokes, index, curve.stale, look, points], () =>
+    drawnCurve('curve', strokes, { index, order: lane.order, dimmed: curve.stale }, look, points),
   )
-  return [drawn]
 }
+
+const noTicks: readonly PlacedTick[] = []
 
 /** The curves laid over a lane's own. */
 export type Overlaid = readonly {
   name: string
   order: number
   strokes: Stroke[]
-  path: Item
+  items: Item[]
 }[]
 
 export function overlaid(
   lane: Lane,
   { over }: LaneCurves,
   frame: Frame,
-  { keeper, viewport, evaluation, lookOf }: Ground,
+  { keeper, viewport, evaluation, lookOf, ticks }: Ground,
 ): Overlaid {
   const { keep } = keeper
   const { hurried } = viewport
@@ -202,22 +195,12 @@ export function overlaid(
         sampleCurve(f, from, to, frame, hurried !== true),
       )
       const look = lookOf(name, order)
-      const path = keep(`${lane.id}.${part}.path`, [strokes, curve, look], (): Item =>
-        withLook(
-          {
-            kind: 'path',
-            key: part,
-            layer: 'ground',
-            d: look?.hidden ? '' : strokesToPath(strokes),
-            ink: curveInk(names.indexOf(name)),
-            width: 3,
-            order,
-            dimmed: curve.stale,
-          },
-          look,
-        ),
+      const points = look?.marker ? ticks : noTicks
+      const index = names.indexOf(name)
+      const items = keep(`${lane.id}.${part}.path`, [strokes, curve, look, points], () =>
+        drawnCurve(part, strokes, { index, order, dimmed: curve.stale }, look, points),
       )
-      return { name, order, strokes, path }
+      return { name, order, strokes, items }
     })
 }
 
@@ -260,10 +243,14 @@ function foundItems(
   const open = ground.evaluation.study.lanes.flatMap((l) =>
     l.curve === lane.curve ? [l.order] : [],
   )
-  const found = ground.keeper.keep(`${lane.id}.found`, [finding, frame, open.join(), index], () => [
-    ...bandItems(lane.curve, lane.order, finding, frame),
-    ...guideItems(lane.order, open, finding, frame, curveInk(index)),
-  ])
+  const found = ground.keeper.keep(
+    `${lane.id}.found`,
+    [finding, frame, open.join(), index, ground.type],
+    () => [
+      ...bandItems(lane.curve, lane.order, finding, frame, ground.type),
+      ...guideItems(lane.order, open, finding, frame, curveInk(index)),
+    ],
+  )
   return [...found, ...spots]
 }
 

@@ -53,6 +53,34 @@ describe('the marker of a line', () => {
     expect(dots[0]).toMatchObject({ shape: 'triangle' })
   })
 
+  test('a curve has points along it where someone wants them, and its rate of change its own', () => {
+    const study = made('q(t) = t^2 for [0, 4]', 'rate')
+    const along = (now: Study, lane: number) =>
+      itemsOf(now, lane).find((i) => i.kind === 'path' && i.key.endsWith('curve.points'))
+    expect(along(study, 0)).toBeUndefined()
+    const marked = look(study, 0, { marker: 'disc', colour: 'plum' })
+    const rate = marked.lanes.findIndex((lane) => lane.order === 1)
+    const lanes = rate < 0 ? [0] : [0, rate]
+    const points = along(marked, 0)!
+    expect(points).toMatchObject({ ink: 'curve3', fill: 'own' })
+    // At each number of the axis where the curve is drawn.
+    if (points.kind !== 'path') throw new Error('no path')
+    expect(points.d.match(/M/g)!.length).toBeGreaterThan(3)
+    for (const lane of lanes.slice(1)) expect(along(marked, lane)).toBeUndefined()
+    const own = look(marked, 1, { marker: 'square' })
+    const all = own.lanes.flatMap((_, lane) => itemsOf(own, lane))
+    expect(all.filter((i) => i.key.endsWith('.points'))).toHaveLength(2)
+    expect(studySchema.safeParse(own).success).toBe(true)
+  })
+  test('a note sets its words as large as someone wants', () => {
+    const study = made('q(t) = t^2 for [0, 4]', 'note Going up')
+    const note = (now: Study) => itemsOf(now).find((i) => i.kind === 'note')
+    const [usual, large] = [note(study), note(look(study, 1, { type: 34, colour: 'rust' }))]
+    expect(large).toMatchObject({ type: 34, ink: 'place' })
+    if (usual?.kind !== 'note' || large?.kind !== 'note') throw new Error('no note')
+    expect(large.height).toBeCloseTo((usual.height - 16) * 2 + 16, -1)
+  })
+
   test('points of a table take it too', () => {
     const table = made('f(x) = x^3 - 2x for [-10, 10]', 'table of f over [-2, 2] by 1')
     const points = (study: Study) => {

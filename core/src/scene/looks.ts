@@ -1,8 +1,11 @@
 import { kindOf, type Statement } from '../statements'
-import type { LineLook } from '../vocabulary/members'
+import type { Display, LineLook } from '../vocabulary/members'
 import type { Ink, Item, Tint } from './items'
 
 export type { Tint } from './items'
+
+/** How much larger than usual words are set in each look: chalk is read from the last row. */
+export const typeOf = (look: Display['look']) => (look === 'chalk' ? 1.2 : 1)
 
 export type LookOf = (curve: string, order: number) => LineLook | undefined
 
@@ -51,6 +54,7 @@ export function withLook(item: Item, look: LineLook | undefined): Item {
   if (!look || item.kind === 'rect') return item
   const ink = inkOf(look) ?? item.ink
   if (item.kind === 'body') return { ...item, ink, width: look.width ?? item.width }
+  if (item.kind === 'note') return { ...item, ink, type: look.type ?? item.type }
   if (item.kind !== 'path') return { ...item, ink }
   const dash = look.dash === 'usual' ? undefined : look.dash
   return {
@@ -63,18 +67,22 @@ export function withLook(item: Item, look: LineLook | undefined): Item {
 
 /**
  * The look of each curve and derivative. A derivative has that of the line that stands for it, and
- * else the colour and stroke of its curve's family, but not its words. Of lines that are off nothing
+ * else the colour and stroke of its curve's family, but not its words and points. Of lines that are off nothing
  * is drawn.
  */
 export function looksOf(lines: readonly Statement[], off: ReadonlySet<string>): LookOf {
   const looks = new Map<string, LineLook>()
   const shown = new Map<string, boolean>()
   for (const line of lines) {
-    const stands = kindOf(line).drawn?.stands?.(line)
+    const { drawn } = kindOf(line)
+    const stands = drawn?.stands?.(line)
     if (!stands) continue
     const key = `${stands.curve}:${stands.order}`
     if (!shown.has(key)) shown.set(key, !off.has(line.id))
-    const look = off.has(line.id) ? { ...line.look, hidden: true } : line.look
+    // Kinds with points of their own have none along their curve.
+    const own =
+      drawn?.pointWidth === undefined ? line.look : line.look && { ...line.look, marker: undefined }
+    const look = off.has(line.id) ? { ...own, hidden: true } : own
     if (look && !looks.has(key)) looks.set(key, look)
   }
   const made = new Map<string, LineLook | undefined>()
@@ -84,7 +92,7 @@ export function looksOf(lines: readonly Statement[], off: ReadonlySet<string>): 
     const key = `${curve}:${order}`
     const family = looks.get(`${curve}:0`)
     if (!made.has(key)) {
-      const { hidden: _, label: __, ...shared } = family ?? {}
+      const { hidden: _, label: __, marker: ___, ...shared } = family ?? {}
       // A derivative that no line stands for comes and goes with its curve.
       const gone = !shown.has(key) && shown.get(`${curve}:0`) === false ? { hidden: true } : {}
       made.set(key, family || own ? { ...shared, ...own, ...gone } : undefined)

@@ -10,8 +10,8 @@ import { textWidth } from './textWidth'
 
 type Note = Item & { kind: 'note' }
 
-/** How large the words of a note are set, in pixels. */
-export const noteTypes = { small: 14, usual: 17, large: 24 } as const
+/** How large the title is set, in pixels. */
+const titleType = 24
 /** What `textWidth` measures is set in this size. */
 const measured = 13
 /** A serif is wider. */
@@ -26,15 +26,16 @@ export const widestNote = (laneWidth: number) => Math.min(widest, laneWidth * wi
 const runWidth = (run: NoteRun) =>
   run.kind === 'text' ? textWidth(run.text) : textWidth(plainMaths(run.latex)) * 1.15 + 6
 
-/** The room that a note takes; longer lines are broken. */
+/** The room that a note takes, its words set so much `larger`; longer lines are broken. */
 export function noteSize(
-  { lines, size }: Pick<Note, 'lines' | 'size'>,
+  { lines, type }: Pick<Note, 'lines' | 'type'>,
   laneWidth: number,
+  larger = 1,
 ): { width: number; height: number } {
-  const type = noteTypes[size]
+  const set = type * larger
   const most = widestNote(laneWidth) - 2 * paddingX
   const widths = lines.map(
-    (line) => line.reduce((sum, run) => sum + runWidth(run), 0) * (type / measured) * asSet,
+    (line) => line.reduce((sum, run) => sum + runWidth(run), 0) * (set / measured) * asSet,
   )
   const rows = lines.reduce((sum, line, i) => {
     const tall = line.some(
@@ -48,7 +49,7 @@ export function noteSize(
   }, 0)
   return {
     width: Math.ceil(Math.min(most, Math.max(...widths)) + 2 * paddingX),
-    height: Math.ceil(rows * type * leading + 2 * paddingY),
+    height: Math.ceil(rows * set * leading + 2 * paddingY),
   }
 }
 
@@ -58,7 +59,7 @@ export function noteItem(
   frame: Frame,
   key: string,
 ): Omit<Note, 'layer'> {
-  const { lines, spoken, pin, shiftX, shiftY, size, point } = mark
+  const { lines, spoken, pin, shiftX, shiftY, type, point } = mark
   const beside = point && {
     x: round(toPixelX(frame, point.x)),
     y: round(toPixelY(frame, point.y)),
@@ -66,7 +67,7 @@ export function noteItem(
   return {
     kind: 'note',
     key,
-    ...{ x: 0, y: 0, width: 0, height: 0, ink: 'ink', lines, spoken, size, pin },
+    ...{ x: 0, y: 0, width: 0, height: 0, ink: 'ink', lines, spoken, type, pin },
     shift: [shiftX, shiftY],
     ...(beside ? { beside } : {}),
   }
@@ -76,7 +77,7 @@ export function noteItem(
 export const titleKey = 'title'
 export const titleNote = (title: string): Note => ({
   ...{ kind: 'note', key: titleKey, layer: 'marks', x: 0, y: 0, width: 0, height: 0, ink: 'ink' },
-  ...{ lines: [[{ kind: 'text', text: title }]], spoken: title, size: 'large', pin: 'auto' },
+  ...{ lines: [[{ kind: 'text', text: title }]], spoken: title, type: titleType, pin: 'auto' },
   shift: [0, 0],
 })
 
@@ -98,7 +99,7 @@ export function placeNotes(
 ): Note[] {
   const taken: Box[] = []
   return notes.map((note): Note => {
-    const size = noteSize(note, width)
+    const size = noteSize(note, width, obstacles.type)
     const put = (box: Box): Note => {
       const left = Math.max(0, Math.min(width - size.width, box.left))
       const top = Math.max(0, Math.min(height - size.height, box.top))

@@ -21,9 +21,11 @@ export interface Obstacles {
   /** Lines that words cross only where there is no other room, such as tangents. */
   lines: readonly Segment[]
   boxes: readonly Box[]
+  /** How much larger than usual words are set. */
+  type: number
 }
 
-export const noObstacles: Obstacles = { strokes: [], segments: [], lines: [], boxes: [] }
+export const noObstacles: Obstacles = { strokes: [], segments: [], lines: [], boxes: [], type: 1 }
 
 const [above, below] = [12, 4]
 /** Labels and the names of curves are set in these sizes, in pixels. */
@@ -31,15 +33,12 @@ const [labelSize, nameSize] = [13, 18]
 
 type Label = Item & { kind: 'label' }
 
-/** The room that the words of a label take. */
-export const labelBox = ({
-  x,
-  y,
-  text,
-  anchor,
-  named,
-}: Pick<Label, 'x' | 'y' | 'text' | 'anchor' | 'named'>): Box => {
-  const grown = named ? nameSize / labelSize : 1
+/** The room that the words of a label take, where words are set so much larger than usual. */
+export const labelBox = (
+  { x, y, text, anchor, named }: Pick<Label, 'x' | 'y' | 'text' | 'anchor' | 'named'>,
+  type = 1,
+): Box => {
+  const grown = named ? (nameSize / labelSize) * type : type
   const width = textWidth(text) * grown + 2
   const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2
   return { left, right: left + width, top: y - above * grown, bottom: y + below * grown }
@@ -136,7 +135,11 @@ const longest = 400
  * What items of a lane are to words. A dotted path with a corner is a slope triangle, one without a
  * stem; what is short and closed is a dot.
  */
-export function obstaclesOf(items: readonly Item[], strokes: readonly Stroke[]): Obstacles {
+export function obstaclesOf(
+  items: readonly Item[],
+  strokes: readonly Stroke[],
+  type = 1,
+): Obstacles {
   const segments: Segment[] = []
   const lines: Segment[] = []
   const boxes: Box[] = []
@@ -162,5 +165,5 @@ export function obstaclesOf(items: readonly Item[], strokes: readonly Stroke[]):
     if (isSolid) segments.push(...pieces)
     else lines.push(...pieces)
   }
-  return { strokes, segments, lines, boxes }
+  return { strokes, segments, lines, boxes, type }
 }

@@ -7,7 +7,7 @@ import type { LabelSides } from './labels'
 import type { Findings, Ground } from './ground'
 import { makeLane, widthForEqualScale } from './lane'
 import { marksByCurve, type Ways } from './lineMarks'
-import { looksOf } from './looks'
+import { looksOf, typeOf } from './looks'
 import type { Scene, Viewport } from './picture'
 import { placeOnRuler } from './ruler'
 import { round } from './sampleCurve'
@@ -65,7 +65,19 @@ function makeScene(
   const marksOf = marksByCurve(evaluation, ways)
   const given = viewport.heldX ?? frameOf(study, evaluation)
   const unwidened = keeper.keep('unwidened', [...given], () => given)
-  const still = { evaluation, viewport, findings, keeper, sides, marksOf, lookOf, unwidened, width }
+  const type = typeOf(study.display.look)
+  const still = {
+    type,
+    evaluation,
+    viewport,
+    findings,
+    keeper,
+    sides,
+    marksOf,
+    lookOf,
+    unwidened,
+    width,
+  }
   const isSet = viewport.heldX !== undefined || study.frame !== null
   const [x0, x1] = isSet ? given : widened(study, { ...still, x: given, ticks: [], across: true })
   const x = keeper.keep('x', [x0, x1], () => [x0, x1] as const)

@@ -7,6 +7,7 @@ import {
   noTrails,
   nudgePoint,
   say,
+  sentenceText,
   setCondition,
   setSlider,
   startStudy,
@@ -188,6 +189,43 @@ describe('a trail', () => {
   test('is drawn only while its line is shown', () => {
     expect(drawn(range(-2, 2))).toEqual([])
     expect(drawn([...range(-2, 2), ...range(2, 0.5)])).toEqual([[-0.9, 0.9]])
+  })
+  test('of tangents leaves each line that it passed, right through the frame', () => {
+    const family = said(startStudy('q(t) = t^2 for -3 ≤ t ≤ 3'), 'trail of tangents to q')
+    const evaluate = createEvaluator()
+    const at = (a: number) => setSlider('a', a)(family)
+    const trails = [-2, 0, 1].reduce((all, a) => grownTrails(all, evaluate(at(a)), true), noTrails)
+    const scene = createSceneMaker()(evaluate(at(1)), { ...view(at(1)), trails })
+    const lane = scene.lanes[0]!
+    const path = lane.items.find((i) => i.key === 'line2.trail')
+    if (path?.kind !== 'path') throw new Error('no trail is drawn')
+    const lines = path.d
+      .split('M')
+      .filter(Boolean)
+      .map((piece) => [...piece.matchAll(/-?[\d.]+/g)].map(Number))
+    // By hand: the tangent to t² at a is 2at − a².
+    const toX = (px: number) => scene.x[0] + (px / scene.width) * (scene.x[1] - scene.x[0])
+    const toY = (py: number) => lane.y[1] - (py / lane.height) * (lane.y[1] - lane.y[0])
+    expect(lines).toHaveLength(3)
+    lines.forEach(([x0, y0, x1, y1], i) => {
+      const a = [-2, 0, 1][i]!
+      expect(toY(y0!)).toBeCloseTo(2 * a * toX(x0!) - a * a, 1)
+      expect(toY(y1!)).toBeCloseTo(2 * a * toX(x1!) - a * a, 1)
+      // Each ends on the edge of the frame.
+      const ends = [x0, x1].some((x) => x === 0 || x === scene.width)
+      expect(ends || [y0, y1].some((y) => y === 0 || Math.abs(y! - lane.height) < 0.2)).toBe(true)
+    })
+  })
+  test.each([
+    ['trail of slopes of q', 'Trail of q′ at t = a, dots', 1],
+    ['trail of the area under q', 'Trail of the area under q at t = a, dots', -1],
+    ['trail of tangents to q at 2', 'Trail of q at t = 2, its tangents', 0],
+  ])('“%s” is seen where it has its heights', (words, sentence, order) => {
+    const made = said(startStudy('q(t) = t^2 for -3 ≤ t ≤ 3'), words)
+    const line = made.lines.at(-1)!
+    expect(sentenceText(createEvaluator()(made).sentences.get(line.id)!)).toBe(sentence)
+    expect(made.lanes.some((lane) => lane.order === order)).toBe(true)
+    expect(createEvaluator()(made).lines.get(line.id)!.problems).toEqual([])
   })
   test('where nothing moves it stays the same', () => {
     const trails = after(range(-0.5, 0.3))

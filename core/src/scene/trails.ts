@@ -56,15 +56,21 @@ function thinned(runs: readonly (readonly number[])[]): readonly (readonly numbe
 /** A broad trail is so wide, and its dots have this reach, in pixels. */
 const [broad, dot] = [14, 3]
 
-/** What a trail has passed, along its curve. */
+/** Tangents that stay behind start so many pixels apart at the least. */
+const betweenTangents = 3
+
+/** What a trail has passed, along its curve; `slope` is that of the curve. */
 export function trailItems(
-  { style }: Mark & { kind: 'trail' },
+  mark: Mark & { kind: 'trail' },
   trail: Trail | undefined,
   f: (x: number) => number,
+  slope: (x: number) => number,
   frame: Frame,
   key: string,
 ): PlainItem[] {
+  const { style } = mark
   if (!trail) return []
+  if (style === 'tangents') return tangentItems(trail, f, slope, frame, key)
   if (style === 'dots') {
     const seen = new Set<string>()
     const d = trail.runs.flat().flatMap((x) => {
@@ -108,4 +114,53 @@ export function trailItems(
   return d === ''
     ? []
     : [{ kind: 'path', key, d, ink: 'span', width: broad, dash: 'solid', dimmed: true }]
+}
+
+/** The family of lines that a moving tangent has left behind. */
+function tangentItems(
+  trail: Trail,
+  f: (x: number) => number,
+  slope: (x: number) => number,
+  frame: Frame,
+  key: string,
+): PlainItem[] {
+  const seen = new Set<number>()
+  const lines = trail.runs.flat().flatMap((x) => {
+    const at = Math.round(toPixelX(frame, x) / betweenTangents)
+    const [y, m] = [f(x), slope(x)]
+    if (seen.has(at) || !Number.isFinite(y) || !Number.isFinite(m)) return []
+    seen.add(at)
+    const ends = clipped(frame, x, y, m)
+    if (!ends) return []
+    const [[left, top], [right, bottom]] = ends
+    return [`M${round(left)} ${round(top)}L${round(right)} ${round(bottom)}`]
+  })
+  return lines.length === 0
+    ? []
+    : [{ kind: 'path', key, d: lines.join(''), ink: 'place', width: 1, dimmed: true }]
+}
+
+type Pixel = readonly [x: number, y: number]
+/** Where the line through (x, y) enters and leaves the frame, in pixels; null where it passes it by. */
+function clipped(
+  frame: Frame,
+  x: number,
+  y: number,
+  slope: number,
+): readonly [Pixel, Pixel] | null {
+  const { width, height } = frame
+  const heightAt = (px: number) =>
+    toPixelY(frame, y + slope * (frame.x[0] + (px / width) * (frame.x[1] - frame.x[0]) - x))
+  const [left, right] = [heightAt(0), heightAt(width)]
+  if (!Number.isFinite(left) || !Number.isFinite(right)) return null
+  const rise = right - left
+  const shares = [0, 1, ...(rise === 0 ? [] : [-left / rise, (height - left) / rise])]
+    .filter((share) => share >= 0 && share <= 1)
+    .filter((share) => {
+      const py = left + share * rise
+      return py >= -0.01 && py <= height + 0.01
+    })
+  if (shares.length < 2) return null
+  const at = (share: number): Pixel => [share * width, left + share * rise]
+  return [at(Math.min(...shares)), at(Math.max(...shares))]
 }

@@ -9,6 +9,8 @@ export const notePins = [
   ...(['auto', 'top left', 'top right', 'bottom left', 'bottom right', 'spot', 'place'] as const),
 ] as const
 export const noteSizes = ['small', 'usual', 'large'] as const
+/** How large each sets its words, in pixels. */
+const typeSizes = { small: 14, usual: 17, large: 24 } as const
 
 /** Note “Going down: q′ = {q'(a)}”, in a corner, at a spot of the picture or at a place on a curve. */
 export const noteLineSchema = z.strictObject({
@@ -40,7 +42,7 @@ export const noteKind: StatementKind<NoteLine> = {
   said: ['note'],
   ownWords: true,
   uses: { curves: ['curve'], places: ['place'], words: ['text'] },
-  drawn: {},
+  drawn: { typeSize: ({ size }) => typeSizes[size] },
 
   sentence: (line, context) => [
     { text: 'Note ' },
@@ -99,7 +101,7 @@ export const noteKind: StatementKind<NoteLine> = {
       lane: { curve: line.curve, order: line.order },
       lines: words.lines,
       spoken: words.spoken,
-      ...{ pin: line.pin, shiftX: line.x, shiftY: line.y, size: line.size },
+      ...{ pin: line.pin, shiftX: line.x, shiftY: line.y, type: typeSizes[line.size] },
       ...(point && Number.isFinite(point.y) ? { point } : {}),
     }
     return {

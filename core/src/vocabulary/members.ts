@@ -93,6 +93,8 @@ export const lineLookSchema = z.strictObject({
   /** What its points are drawn as, and how wide, in pixels. */
   marker: z.enum(markerShapes).optional(),
   markerWidth: finite.min(2).max(160).optional(),
+  /** How large the words of a note are set, in pixels. */
+  type: finite.min(8).max(96).optional(),
   /** Of a short line, from end to end, in pixels. */
   length: finite.min(10).max(4000).optional(),
   /** Labels of its points that someone has moved, in pixels from the point, or hidden. */

@@ -69,6 +69,8 @@ export interface Drawn<L> {
   tinted?: 'lines' | 'areas'
   /** Set where it draws points of its own: how wide they usually are, in pixels. */
   pointWidth?: number
+  /** Set where it sets words of its own: how large they usually are, in pixels. */
+  typeSize?: (line: L) => number
   /** What its points are is a matter of its sentence. */
   ownShape?: true
   /** The curve or derivative that it stands for on its lane: its sample stands before the sentence. */

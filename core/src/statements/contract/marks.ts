@@ -74,7 +74,7 @@ export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
       spoken: string
     }
   /** What a place has passed while this was shown, along its curve. */
-  | { kind: 'trail'; x: number; style: 'broad' | 'dots' }
+  | { kind: 'trail'; x: number; style: 'broad' | 'dots' | 'tangents' }
   /** Words on the picture. */
   | {
       kind: 'note'
@@ -83,7 +83,8 @@ export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
       pin: NotePin
       shiftX: number
       shiftY: number
-      size: 'small' | 'usual' | 'large'
+      /** How large its words are set, in pixels. */
+      type: number
       /** The point it stands beside. */
       point?: { x: number; y: number }
     }

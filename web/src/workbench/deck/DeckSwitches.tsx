@@ -22,7 +22,11 @@ export function DeckSwitches() {
   const parts = useMemo(() => all.filter((part) => part.onDeck), [all])
   if (parts.length === 0) return null
   return (
-    <div role="group" aria-label="Deck switches" className="grid gap-y-1">
+    <div
+      role="group"
+      aria-label="Deck switches"
+      className="flex max-w-full flex-wrap items-center gap-x-5 gap-y-1 max-sm:w-full"
+    >
       {parts.map(({ id, letter, title, on }) => (
         <span key={id} className="flex items-center gap-1.5">
           <PartSwitch id={id} label={title || `Part ${letter}`} on={on} />

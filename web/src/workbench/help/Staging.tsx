@@ -9,11 +9,19 @@ const rows: readonly (readonly [what: string, how: string])[] = [
   ],
   [
     'Markers',
-    'Say “marker raft on q”, or “point (2, 3)” for one that is dragged anywhere. Its caption may hold live values in braces: {a} h, {q(a)}.',
+    'Say “marker raft on q”, or “point (2, 3)” for one that is dragged anywhere. Its caption may hold live values in braces: “marker raft on q, caption {a} h, {q(a)}”.',
   ],
   [
     'Notes',
-    'Say “note” and its words. {q(a)} is a live value, {formula q} the formula of a curve, $…$ mathematics, in which a live value is \\live{q(a)}. {{ and }} are braces, \\$ is the sign. Enter or a double-click edits a note where it stands.',
+    'Say “note” and its words. {q(a)} is a live value, {formula q} the formula of a curve, $…$ mathematics, in which a live value is \\live{q(a)}. {{ and }} are braces, \\$ is the sign. Enter or a double-click edits a note where it stands. “title” and its words put a title on the picture.',
+  ],
+  [
+    'Trails',
+    'Say “trail of q”, “trail of tangents to q”, “trail of slopes of q” or “trail of the area under q”: what a place passes stays, while the line is shown. C clears it.',
+  ],
+  [
+    'Looks',
+    'The brush of a line sets its colour, stroke, width, points and words, and takes its look to another line.',
   ],
 ]
 

@@ -100,10 +100,10 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
           <Maths latex={rungLatex(curve, order, letter, notation)} />
           <LaneSettings lane={named} />
         </span>
+        {!covered && <NotesInHead id={id} />}
         {names.map((name) => (
           <Ladder key={name} curve={name} shape={shape} />
         ))}
-        {!covered && <NotesInHead id={id} />}
         {hidden && !hiddenCorner && !outside && !covered && (
           <HiddenInHead id={id} hidden={hidden} />
         )}

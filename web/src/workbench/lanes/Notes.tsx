@@ -1,5 +1,5 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
-import { changeLine, type Item, noteTypes, type Scene, widestNote } from '@yperkine/core'
+import { changeLine, type Item, type Scene, widestNote } from '@yperkine/core'
 import {
   type KeyboardEvent,
   type PointerEvent,
@@ -75,12 +75,16 @@ function useNotePainting(id: string, key: string, box: RefObject<HTMLDivElement 
     const element = box.current
     if (!note || !element) return
     const { style } = element
-    style.left = `${note.x}px`
+    // Its size is estimated: what is put by somebody is held at its corner, what lies at an edge there.
+    const isPut = note.pin === 'spot' || note.pin === 'place'
+    const isRight = !isPut && note.x + note.width / 2 > scene.width / 2
+    style.left = isRight ? '' : `${note.x}px`
+    style.right = isRight ? `${scene.width - note.x - note.width}px` : ''
     style.top = `${note.y}px`
     style.width = 'max-content'
     style.maxWidth = `${widestNote(scene.width)}px`
     style.minHeight = `${note.height}px`
-    style.fontSize = `calc(${noteTypes[note.size]}px * var(--type))`
+    style.fontSize = `calc(${note.type}px * var(--type))`
     element.classList.toggle('sr-only', note.unplaced === true)
     if (element.getAttribute('aria-label') !== note.spoken) {
       element.setAttribute('aria-label', note.spoken)
@@ -129,8 +133,8 @@ function NoteBox({ id, item: key }: { id: string; item: string }) {
     handle.current?.focus()
     held.current = {
       gesture: newGesture('drag.note'),
-      x: event.clientX - note.x,
-      y: event.clientY - note.y,
+      x: event.clientX - (box.current?.offsetLeft ?? note.x),
+      y: event.clientY - (box.current?.offsetTop ?? note.y),
       moved: false,
     }
   }

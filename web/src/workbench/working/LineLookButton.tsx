@@ -20,6 +20,8 @@ import { useWorkbench, useWorkbenchStore } from '../store'
 
 /** A short tangent is about so long until someone sets its length, in pixels. */
 const usualLength = 240
+/** Points along a curve are usually so wide, in pixels. */
+const alongCurves = 10
 
 /** Whether a line is drawn, and how: colour, stroke, width and words. */
 export const LineLookButton = memo(function LineLookButton({
@@ -86,6 +88,19 @@ export const LineLookButton = memo(function LineLookButton({
               onEnter={(v) => set({ width: Math.min(8, Math.max(0.5, v)) })}
             />
           </div>
+          {drawn.typeSize && (
+            <div className="flex items-center justify-between gap-3">
+              Size of the words
+              <BoundField
+                label={`Size of the words of line ${number}`}
+                className="w-20"
+                value={look.type ?? drawn.typeSize(line)}
+                step={1}
+                decimals={0}
+                onEnter={(v) => set({ type: Math.min(96, Math.max(8, v)) })}
+              />
+            </div>
+          )}
           {'extent' in line && line.extent === 'short' && (
             <div className="flex items-center justify-between gap-3">
               Length
@@ -99,11 +114,11 @@ export const LineLookButton = memo(function LineLookButton({
               />
             </div>
           )}
-          {drawn.pointWidth !== undefined && (
+          {(drawn.pointWidth ?? drawn.stands) !== undefined && (
             <MarkerLook
               number={number}
               look={look}
-              usualWidth={drawn.pointWidth}
+              usualWidth={drawn.pointWidth ?? alongCurves}
               ownShape={drawn.ownShape === true}
               onSet={set}
             />
@@ -135,8 +150,8 @@ function CopiedLook({ look, onUse }: { look: LineLook; onUse: (change: LineLook)
   const { announce } = useWorkbenchStore().getState()
   const [, setSeen] = useState(copied)
   const copy = () => {
-    const { colour, dash, width, length, marker, markerWidth } = look
-    copied = { colour, dash, width, length, marker, markerWidth }
+    const { colour, dash, width, length, marker, markerWidth, type } = look
+    copied = { colour, dash, width, length, marker, markerWidth, type }
     setSeen(copied)
     announce('Look copied')
   }
