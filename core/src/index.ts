@@ -148,7 +148,26 @@ export * from './study/walk'
 export * from './study/signGuess'
 export { createEvaluator, type Evaluator } from './results/evaluate'
 export { type Evaluation, spanBounds } from './results/evaluation'
-export { endGesture, type History, record, redo, startHistory, undo } from './study/history'
+export {
+  endGesture,
+  type History,
+  openStep,
+  record,
+  redo,
+  startHistory,
+  undo,
+} from './study/history'
+export { createStopper } from './study/stops'
+export { goneFrom, takenFromStep } from './study/steps'
+export {
+  changeStep,
+  duplicateStep,
+  forgetGone,
+  keepAsStep,
+  moveStep,
+  removeStep,
+  type Trailed,
+} from './study/edits/steps'
 export {
   decimalsOfStep,
   formatCertain,
@@ -179,6 +198,8 @@ export {
   markerShapes,
   type Motion,
   type Part,
+  type Step,
+  type Attempt,
   type SignGuess,
   type Slider,
   type SpanText,
@@ -211,7 +232,7 @@ export { type Row, rowsOf } from './study/parts'
 export { typeOf } from './scene/looks'
 export { widestNote } from './scene/notes'
 export { grownTrails, noTrails, type Trails } from './scene/trails'
-export { setGuess, setSignGuess } from './study/answers'
+export { clearAnswers, setGuess, setSignGuess, tryAgain } from './study/answers'
 export { type Overlay, shownStudy } from './study/overlay'
 export { sliderRole } from './study/sliderRoles'
 export { editSlot, type SlotEdit } from './study/slotEdits'

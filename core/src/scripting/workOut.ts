@@ -20,7 +20,7 @@ export interface WorkedLine {
 }
 
 interface WorkOutOptions {
-  /** The step that is shown; studies have none yet, so any name is a RangeError. */
+  /** The step that is shown, by its id or its title; any other name is a RangeError. */
   step?: string
   /** Values laid over those of the sliders, by name; a name that no slider has is a RangeError. */
   values?: Readonly<Record<string, number>>
@@ -37,13 +37,14 @@ export function workOut(
   study: Study,
   { step, values = {} }: WorkOutOptions = {},
 ): { lines: WorkedLine[] } {
-  if (step !== undefined) throw new RangeError(`this study has no step ${step}`)
+  const found = study.steps.find(({ id, title }) => id === step || title === step)
+  if (step !== undefined && !found) throw new RangeError(`this study has no step ${step}`)
   for (const name of Object.keys(values)) {
     if (!study.sliders.some((s) => s.name === name)) {
       throw new RangeError(`this study has no slider ${name}`)
     }
   }
-  const shown = shownStudy(study, { live: values })
+  const shown = shownStudy(study, { step: found?.id ?? null, live: values })
   const evaluate = createEvaluator(worksThrough)
   let evaluation = evaluate(shown)
   for (const line of shown.lines) {

@@ -1,5 +1,6 @@
-import { mostDrawnPoints, type SignGuess } from '../vocabulary/members'
+import { type Attempt, mostAttempts, mostDrawnPoints, type SignGuess } from '../vocabulary/members'
 import type { Edit } from './edits/edit'
+import { changeLane } from './framing'
 import type { Study } from './schema'
 
 type Points = readonly (readonly [x: number, y: number])[]
@@ -33,13 +34,59 @@ export const setSignGuess =
     return { ...study, answers: { ...study.answers, signs } }
   }
 
+/**
+ * Puts what was answered on a lane aside and covers the lane again, for another try; the oldest go
+ * where there are more than a study keeps.
+ */
+export const tryAgain =
+  (lane: string): Edit =>
+  (study) => {
+    const { guesses, signs, earlier } = study.answers
+    const [guess, marked] = [guesses[lane], signs[lane]]
+    if (!guess && !marked) return study
+    const attempt: Attempt = {
+      lane,
+      ...(guess && { guess }),
+      ...(marked && { signs: marked }),
+    }
+    const answers = {
+      ...study.answers,
+      guesses: without(guesses, lane),
+      signs: without(signs, lane),
+      earlier: [...earlier, attempt].slice(-mostAttempts),
+    }
+    return changeLane(lane, { covered: true })({ ...study, answers })
+  }
+
+/** Forgets all that was answered on a lane, earlier tries as well. */
+export const clearAnswers =
+  (lane: string): Edit =>
+  (study) => {
+    const { guesses, signs, earlier } = study.answers
+    const answers = {
+      ...study.answers,
+      guesses: without(guesses, lane),
+      signs: without(signs, lane),
+      earlier: earlier.filter((one) => one.lane !== lane),
+    }
+    return { ...study, answers }
+  }
+
 /** Answers to lanes that are gone go with them. */
 export function keepAnswered(study: Study): Study {
   const open = new Set(study.lanes.map((l) => l.id))
-  const { guesses, signs } = study.answers
-  const ids = [...Object.keys(guesses), ...Object.keys(signs)]
+  const { guesses, signs, earlier } = study.answers
+  const ids = [
+    ...[...Object.keys(guesses), ...Object.keys(signs)],
+    ...earlier.map(({ lane }) => lane),
+  ]
   if (ids.every((id) => open.has(id))) return study
   const kept = <T>(all: Record<string, T>) =>
     Object.fromEntries(Object.entries(all).filter(([id]) => open.has(id)))
-  return { ...study, answers: { guesses: kept(guesses), signs: kept(signs) } }
+  const answers = {
+    ...study.answers,
+    ...{ guesses: kept(guesses), signs: kept(signs) },
+    earlier: earlier.filter(({ lane }) => open.has(lane)),
+  }
+  return { ...study, answers }
 }

@@ -65,6 +65,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
   const study: Study = {
     format: presentFormat,
     parts: [],
+    steps: [],
     title: `${curveText({ curve: name, order })}(${letter}) = ${toPlain(tree)}`.slice(0, 120),
     about: '',
     variable: { letter, name: '', unit: '' },

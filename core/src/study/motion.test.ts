@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import {
   advance,
+  advanceAll,
   chooseMoving,
   type Course,
   createStudy,
@@ -141,4 +142,64 @@ test('a motion rests at zeros and turning points where it is asked to', () => {
   expect(restAt(startCourse(s), advance(startCourse(s), without, 4), without, [3.3]).resting).toBe(
     0,
   )
+})
+
+describe('one after another', () => {
+  const named = (name: string, turn: number, manner: Manner, over = {}): Slider => {
+    const s = slider(manner, 4)
+    return { ...s, name, motion: { ...s.motion, turn, ...over } }
+  }
+  const values = (sliders: Slider[], times: number[]) => {
+    let courses = new Map(sliders.map((s) => [s.name, startCourse(s)]))
+    return times.map((t) => {
+      courses = advanceAll(courses, sliders, t)
+      return sliders.map((s) => valueOn(courses.get(s.name)!, s))
+    })
+  }
+  test('the second waits until the first has come to its end', () => {
+    const both = [named('a', 1, 'once'), named('n', 2, 'once')]
+    expect(values(both, [2, 2, 1, 3])).toEqual([
+      [5, 0],
+      [10, 0],
+      [10, 2.5],
+      [10, 10],
+    ])
+  })
+  test('what would go on for ever makes one round, the last goes on', () => {
+    const both = [named('a', 1, 'there and back'), named('n', 2, 'round again')]
+    expect(values(both, [4, 4, 3, 3])).toEqual([
+      [10, 0],
+      [0, 0],
+      [0, 7.5],
+      [0, 5],
+    ])
+    expect(values([named('a', 1, 'round again'), named('n', 2, 'once')], [3, 3, 2])).toEqual([
+      [7.5, 0],
+      [10, 0],
+      [10, 5],
+    ])
+  })
+  test('those of one turn move together', () => {
+    const all = [named('a', 1, 'once'), named('b', 1, 'once', { pace: 8 }), named('n', 2, 'once')]
+    expect(values(all, [4, 4, 4])).toEqual([
+      [10, 5, 0],
+      [10, 10, 0],
+      [10, 10, 10],
+    ])
+  })
+  test('a first pass takes its own time', () => {
+    const slow = named('a', 1, 'round again', { firstPass: 10 })
+    expect(ride(slow, [5, 5.5, 0.5])).toEqual([5, 1.25, 2.5])
+  })
+  test('the sentence says what comes first', () => {
+    const study = createStudy('q(t) = a n t', ['a', 'n'])
+    if (!study.ok) throw new Error('unreadable')
+    const moving: Study = {
+      ...study.study,
+      sliders: [named('a', 1, 'once', { firstPass: 20, stop: "q'(a) = 0" }), named('n', 2, 'once')],
+    }
+    expect(motionSentence(moving)).toBe(
+      "first a goes once · 20 s the first pass, then 4 s a pass · until q'(a) = 0, then n goes once · 4 s a pass",
+    )
+  })
 })

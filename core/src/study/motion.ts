@@ -14,6 +14,8 @@ export interface Course {
   ended: boolean
   /** Seconds it still rests at a place worth a look. */
   resting: number
+  /** How far it has gone since it began, in passes. */
+  passes: number
 }
 
 /** A course that begins where the slider stands; at its far end a run begins anew. */
@@ -21,31 +23,59 @@ export function startCourse(slider: Slider): Course {
   const { value, motion } = slider
   const share = shareOfSlider(slider, value)
   const atEnd = share >= 1 && motion.manner !== 'there and back'
-  return { share: atEnd ? 0 : share, direction: share >= 1 ? -1 : 1, ended: false, resting: 0 }
+  const direction = share >= 1 && !atEnd ? -1 : 1
+  return { share: atEnd ? 0 : share, direction, ended: false, resting: 0, passes: 0 }
 }
 
-/** The course after some seconds more. Any length of time is taken, also several passes at once. */
-export function advance(course: Course, { motion }: Slider, seconds: number): Course {
+/**
+ * The course after some seconds more. Any length of time is taken, also several passes at once. Where
+ * others wait for it, a course that would go on for ever ends after one round.
+ */
+export function advance(
+  course: Course,
+  { motion }: Slider,
+  seconds: number,
+  awaited = false,
+): Course {
   if (course.ended) return course
   if (course.resting > 0) return { ...course, resting: Math.max(0, course.resting - seconds) }
-  const way = seconds / passSeconds(motion)
+  const round = motion.manner === 'there and back' ? 2 : 1
+  const most = awaited ? Math.max(0, round - course.passes) : Infinity
+  const way = Math.min(most, wayIn(course.passes, motion, seconds))
+  const passes = course.passes + way
+  const ended = awaited && way === most
   switch (motion.manner) {
     case 'once':
     case 'in equal steps': {
       const share = course.share + way
-      return share >= 1 ? { share: 1, direction: 1, ended: true, resting: 0 } : { ...course, share }
+      return share >= 1 - 1e-12
+        ? { share: 1, direction: 1, ended: true, resting: 0, passes }
+        : { ...course, share, passes }
     }
-    case 'round again':
-      return { ...course, share: (course.share + way) % 1 }
+    case 'round again': {
+      const share = course.share + way
+      // One round that began at the beginning ends at the end.
+      const isWhole = ended && share === 1
+      return { ...course, share: isWhole ? 1 : share % 1, passes, ended }
+    }
     case 'there and back': {
       // Unfolded, there and back is a straight way of length 2 that begins again.
       const unfolded = course.direction === 1 ? course.share : 2 - course.share
       const next = (unfolded + way) % 2
       return next <= 1
-        ? { share: next, direction: 1, ended: false, resting: 0 }
-        : { share: 2 - next, direction: -1, ended: false, resting: 0 }
+        ? { share: next, direction: 1, ended, resting: 0, passes }
+        : { share: 2 - next, direction: -1, ended, resting: 0, passes }
     }
   }
+}
+
+/** How many passes are made in some seconds; the first may be slower. */
+function wayIn(passes: number, motion: Slider['motion'], seconds: number): number {
+  const usual = passSeconds(motion)
+  const { firstPass } = motion
+  if (firstPass === undefined || passes >= 1) return seconds / usual
+  const left = (1 - passes) * firstPass
+  return seconds <= left ? seconds / firstPass : 1 - passes + (seconds - left) / usual
 }
 
 /** How long one pass takes: a sweep rests after each of its steps. */
@@ -93,6 +123,30 @@ export function restAt(
 export function movingSliders(study: Study): Slider[] {
   const chosen = study.sliders.filter((s) => s.motion.moves)
   return chosen.length > 0 ? chosen : study.sliders.slice(0, 1)
+}
+
+const turnOf = ({ motion }: Slider) => motion.turn ?? 1
+
+/**
+ * The courses some seconds later: those of the first turn that has not ended go on, the others wait.
+ * The result has the same names.
+ */
+export function advanceAll(
+  courses: ReadonlyMap<string, Course>,
+  sliders: readonly Slider[],
+  seconds: number,
+): Map<string, Course> {
+  const under = sliders.filter((s) => courses.has(s.name))
+  const open = under.filter((s) => !courses.get(s.name)!.ended)
+  const turn = Math.min(...open.map(turnOf))
+  const last = Math.max(...under.map(turnOf))
+  return new Map(
+    under.map((slider) => {
+      const course = courses.get(slider.name)!
+      const own = turnOf(slider)
+      return [slider.name, own === turn ? advance(course, slider, seconds, own < last) : course]
+    }),
+  )
 }
 
 /** Lets one slider go over its whole way in equal steps, and nothing else move. */
@@ -147,20 +201,27 @@ export const letPlaceMove =
     return renamePlace(place, placed.name)(addSlider(placed)(study))
   }
 
-/** "a moves there and back · 8 s a pass", for each slider that moves. */
+/** "first a moves there and back · 8 s a pass, then n goes once · 4 s a pass", for all that moves. */
 export function motionSentence(study: Study): string {
-  return movingSliders(study)
-    .map(({ name, motion }) => {
-      const manner =
-        motion.manner === 'once'
-          ? 'goes once'
-          : motion.manner === 'round again'
-            ? 'goes round again'
-            : 'moves there and back'
-      if (motion.manner === 'in equal steps') {
-        return `${name} goes in ${motion.stops} equal steps · ${motion.rest} s at each`
-      }
-      return `${name} ${manner} · ${motion.pace} s a pass`
-    })
-    .join(', ')
+  const moving = movingSliders(study)
+  const turns = [...new Set(moving.map(turnOf))].sort((a, b) => a - b)
+  const said = turns.map((turn) =>
+    moving
+      .filter((s) => turnOf(s) === turn)
+      .map(saidOf)
+      .join(', '),
+  )
+  return said.length > 1 ? `first ${said.join(', then ')}` : (said[0] ?? '')
+}
+
+function saidOf({ name, motion }: Slider): string {
+  const { manner, stops, rest, pace, firstPass, stop } = motion
+  const until = stop === undefined ? '' : ` · until ${stop}`
+  if (manner === 'in equal steps') {
+    return `${name} goes in ${stops} equal steps · ${rest} s at each${until}`
+  }
+  const way = { once: 'goes once', 'round again': 'goes round again' } as const
+  const goes = manner === 'there and back' ? 'moves there and back' : way[manner]
+  const first = firstPass === undefined ? '' : `${firstPass} s the first pass, then `
+  return `${name} ${goes} · ${first}${pace} s a pass${until}`
 }

@@ -35,6 +35,12 @@ export const motionSchema = z.strictObject({
   rest: finite.min(0.05).max(60).default(0.5),
   /** Whether it rests a while at zeros and turning points on its way. */
   pauses: z.boolean().default(false),
+  /** Seconds of its first pass, where that is slower. */
+  firstPass: finite.min(0.1).max(3600).optional(),
+  /** Its turn, 1 unless it is said: sliders of one move together, those of the next when they have ended. */
+  turn: z.int().min(1).max(20).optional(),
+  /** The condition at which it stops. */
+  stop: placeTextSchema.optional(),
 })
 export type Motion = z.infer<typeof motionSchema>
 export const usualMotion: Motion = {
@@ -123,10 +129,11 @@ export const commonMembers = {
 }
 
 export const mostParts = 26
+const letterSchema = z.string().regex(/^[A-Z]{1,2}$/, 'a part is called by a letter')
 /** A heading with the lines under it, which are switched on and off together. */
 export const partSchema = z.strictObject({
   id: idSchema,
-  letter: z.string().regex(/^[A-Z]{1,2}$/, 'a part is called by a letter'),
+  letter: letterSchema,
   title: z.string().trim().max(120),
   on: z.boolean().default(true),
   folded: z.boolean().default(false),
@@ -180,14 +187,53 @@ export type SignGuess = Readonly<z.infer<typeof signGuessSchema>>
 
 /** More points of one drawing than this are thinned. */
 export const mostDrawnPoints = 1000
-/** What learners have answered, by the lane they were asked on. */
-export const answersSchema = z.strictObject({
+const drawnSchema = z.array(z.tuple([finite, finite])).max(mostDrawnPoints)
+export const mostAttempts = 20
+/** An answer that was put aside for another try. */
+export const attemptSchema = z.strictObject({
+  lane: idSchema,
+  guess: drawnSchema.optional(),
+  signs: signGuessSchema.optional(),
+})
+export type Attempt = z.infer<typeof attemptSchema>
+const answered = {
   /** Graphs drawn by hand on covered lanes, in the lanes' own coordinates, from left to right. */
-  guesses: z.record(idSchema, z.array(z.tuple([finite, finite])).max(mostDrawnPoints)),
+  guesses: z.record(idSchema, drawnSchema),
   signs: z.record(idSchema, signGuessSchema),
+  earlier: z.array(attemptSchema).max(mostAttempts).default([]),
+}
+/** What learners have answered, by the lane they were asked on; in a step by its id. */
+export const answersSchema = z.strictObject({
+  ...answered,
+  steps: z.record(idSchema, z.strictObject(answered)).default({}),
 })
 export type Answers = z.infer<typeof answersSchema>
-export const noAnswers: Answers = { guesses: {}, signs: {} }
+export const noAnswers: Answers = { guesses: {}, signs: {}, earlier: [], steps: {} }
+
+export const mostSteps = 100
+/** A line drawn by hand on a picture, in shares of its width and height. */
+export const strokeSchema = z.array(z.tuple([finite, finite])).max(mostDrawnPoints)
+/** A state of the study kept under a title; what it speaks of may be gone meanwhile. */
+export const stepSchema = z.strictObject({
+  id: idSchema,
+  title: z.string().trim().max(120),
+  /** Seen under the title while the step is presented. */
+  question: z.string().max(600).default(''),
+  /** For the speaker alone. */
+  words: z.string().max(4000).default(''),
+  values: z.record(sliderNameSchema, finite),
+  frame: windowSchema.nullable(),
+  lanes: z.array(z.discriminatedUnion('kind', [laneSchema])).max(20),
+  /** Which parts are on; the letter says which part it was, where that is gone. */
+  parts: z.array(z.strictObject({ id: idSchema, letter: letterSchema, on: z.boolean() })),
+  /** What plays when the step is come to, each with its motion. */
+  plays: z.array(z.strictObject({ slider: sliderNameSchema, motion: motionSchema })).max(20),
+  /** Where places have been, by the lines of their trails. */
+  trails: z.record(idSchema, z.array(z.array(finite).max(4000)).max(400)).default({}),
+  /** What was drawn on the picture by hand and is to stay. */
+  drawn: z.array(strokeSchema).max(200).default([]),
+})
+export type Step = z.infer<typeof stepSchema>
 
 export const looks = ['paper', 'night', 'chalk'] as const
 export const displaySchema = z.strictObject({

@@ -55,7 +55,8 @@ export const moveLine =
 
 /** The next id that no line or lane of the study has. */
 export function freshId(study: Study, prefix: string): string {
-  const taken = new Set([...study.lines.map((l) => l.id), ...study.lanes.map((l) => l.id)])
+  const lanes = [...study.lanes, ...study.steps.flatMap((step) => step.lanes)]
+  const taken = new Set([...study.lines, ...lanes].map(({ id }) => id))
   let n = 1
   while (taken.has(`${prefix}${n}`)) n += 1
   return `${prefix}${n}`

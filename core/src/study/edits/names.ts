@@ -85,18 +85,21 @@ export const renameSymbol =
   (from: string, to: string): Edit =>
   (study) => {
     if (from === to) return study
-    const renamed = new Map([[from, to]])
+    const words = new Map([[from, to]])
+    const curveNow = (curve: string) => (curve === from ? to : curve)
+    const renamed = (lane: Study['lanes'][number]) => ({
+      ...lane,
+      curve: curveNow(lane.curve),
+      overlays: lane.overlays.map((o) => ({ ...o, curve: curveNow(o.curve) })),
+    })
     const before = spelledFor(to, study)
-    const names = (text: string) => (text === from ? to : renameIn(text, study, renamed))
+    const names = (text: string) => (text === from ? to : renameIn(text, study, words))
     return {
       ...study,
       variable: study.variable.letter === from ? { ...study.variable, letter: to } : study.variable,
       lines: before.lines.map((line) => renameLine(line, names)),
-      lanes: study.lanes.map((l) => ({
-        ...l,
-        curve: l.curve === from ? to : l.curve,
-        overlays: l.overlays.map((o) => ({ ...o, curve: o.curve === from ? to : o.curve })),
-      })),
+      lanes: study.lanes.map(renamed),
+      steps: study.steps.map((step) => ({ ...step, lanes: step.lanes.map(renamed) })),
     }
   }
 

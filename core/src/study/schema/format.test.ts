@@ -164,7 +164,7 @@ describe('what is laid over a study', () => {
   const { study } = made
 
   test('live values and answers are shown and change nothing that is saved', () => {
-    const answers = { guesses: { lane1: [[0, 1] as [number, number]] }, signs: {} }
+    const answers = { ...study.answers, guesses: { lane1: [[0, 1] as [number, number]] } }
     const before = writeStudyFile(study)
     const shown = shownStudy(study, { step: null, live: { a: 3 }, answers })
     expect(shown.sliders[0]!.value).toBe(3)
@@ -206,11 +206,9 @@ describe('answers', () => {
         ],
       },
       signs: { [lane]: signs },
+      ...{ earlier: [], steps: {} },
     })
-    expect(setGuess(lane, null)(setSignGuess(lane, null)(answered)).answers).toEqual({
-      guesses: {},
-      signs: {},
-    })
+    expect(setGuess(lane, null)(setSignGuess(lane, null)(answered)).answers).toEqual(two.answers)
   })
 
   test('go with their lane, and a long drawing keeps its shape in fewer points', () => {
@@ -220,6 +218,6 @@ describe('answers', () => {
     expect(kept.length).toBeLessThanOrEqual(1000)
     for (const [x, y] of kept) expect(y).toBeCloseTo(Math.sin(x), 12)
     expect(studySchema.safeParse(answered).success).toBe(true)
-    expect(toggleLane('q', 1)(answered).answers).toEqual({ guesses: {}, signs: {} })
+    expect(toggleLane('q', 1)(answered).answers).toEqual(two.answers)
   })
 })

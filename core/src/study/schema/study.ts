@@ -5,9 +5,11 @@ import {
   answersSchema,
   displaySchema,
   mostParts,
+  mostSteps,
   noAnswers,
   partSchema,
   sliderSchema,
+  stepSchema,
   usualDisplay,
   variableSchema,
   viewSchema,
@@ -33,6 +35,8 @@ export const presentSchema = z
     /** The visible stretch of the axis; null while it follows the span of the curves. */
     frame: windowSchema.nullable(),
     display: displaySchema.default(usualDisplay),
+    /** States of a lesson, in their order. */
+    steps: z.array(stepSchema).max(mostSteps).default([]),
     /** What learners have drawn and marked on covered lanes. */
     answers: answersSchema.default(noAnswers),
   })
@@ -67,6 +71,8 @@ export const presentSchema = z
       if (isApart && study.lines.slice(0, i).some((l) => l.part === part))
         context.addIssue({ code: 'custom', message: 'the lines of a part stand apart', path })
     })
+    if (twice(study.steps.map((s) => s.id)))
+      context.addIssue({ code: 'custom', message: 'two steps share an id', path: ['steps'] })
     if (twice(ids))
       context.addIssue({ code: 'custom', message: 'two lines share an id', path: ['lines'] })
   })
