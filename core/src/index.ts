@@ -157,7 +157,7 @@ export {
   startHistory,
   undo,
 } from './study/history'
-export { createStopper } from './study/stops'
+export { createStopper } from './results/stops'
 export { goneFrom, takenFromStep } from './study/steps'
 export {
   changeStep,

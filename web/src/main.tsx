@@ -27,6 +27,11 @@ const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('./pages/WorkbenchPage')).WorkbenchPage }),
     hydrateFallbackElement: <p className="p-8 text-quiet">Opening the study …</p>,
   },
+  {
+    path: '/studies/:id/speaker',
+    lazy: async () => ({ Component: (await import('./pages/SpeakerPage')).SpeakerPage }),
+    hydrateFallbackElement: <p className="p-8 text-quiet">Opening the speaker’s window …</p>,
+  },
   { path: '*', element: <MissingPage /> },
 ])
 

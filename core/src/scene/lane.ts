@@ -156,7 +156,7 @@ function drawLane(lane: Lane, curves: LaneCurves, frame: Frame, ground: Ground):
   const all = [strokes, ...over.map((one) => one.strokes)]
   const { numbers } = study.display
   const ticks = keep(key('ticks'), [frame.y, height, numbers, ground.type, ...all], () =>
-    axisTicks(...frame.y, height, 48).map(({ value, text }): PlacedTick => {
+    axisTicks(...frame.y, height / ground.type, 48).map(({ value, text }): PlacedTick => {
       const at = round(toPixelY(frame, value))
       const box = labelBox({ x: tickLeft, y: at - 4, text, anchor: 'start' }, ground.type)
       const isSilent = !numbers || !isClear(box, { ...noObstacles, strokes: all.flat() })

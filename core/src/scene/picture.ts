@@ -17,6 +17,8 @@ export interface Viewport {
   hurried?: boolean
   /** Where places have been, by the lines of their trails. */
   trails?: Trails
+  /** How much larger than usual words are set, where that is no matter of the look. */
+  type?: number
 }
 
 export interface PlacedTick {

@@ -65,7 +65,7 @@ function makeScene(
   const marksOf = marksByCurve(evaluation, ways)
   const given = viewport.heldX ?? frameOf(study, evaluation)
   const unwidened = keeper.keep('unwidened', [...given], () => given)
-  const type = typeOf(study.display.look)
+  const type = viewport.type ?? typeOf(study.display.look)
   const still = {
     type,
     evaluation,
@@ -83,12 +83,12 @@ function makeScene(
   const x = keeper.keep('x', [x0, x1], () => [x0, x1] as const)
   const across = canBeDrawn(x)
   const { ticks: kind, numbers } = study.display
-  const ticks = keeper.keep('ticks', [x, width, kind, numbers], () => {
+  const ticks = keeper.keep('ticks', [x, width, kind, numbers, type], () => {
     const values = !across
       ? []
       : kind === 'pi'
-        ? piTicks(x0, x1, width, 70)
-        : axisTicks(x0, x1, width, 70, true)
+        ? piTicks(x0, x1, width / type, 70)
+        : axisTicks(x0, x1, width / type, 70, true)
     return values.map(({ value, text }) => ({
       at: round(toPixelX({ x, width }, value)),
       text,

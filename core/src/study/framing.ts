@@ -38,7 +38,7 @@ export const setLaneFrame =
 export const changeLane =
   (
     id: string,
-    change: Partial<Pick<Lane, 'frame' | 'equalScale' | 'share' | 'covered' | 'inset'>>,
+    change: Partial<Pick<Lane, 'frame' | 'equalScale' | 'share' | 'covered' | 'asks' | 'inset'>>,
   ): Edit =>
   (study) => ({
     ...study,

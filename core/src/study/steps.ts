@@ -7,7 +7,11 @@ export function inStep(study: Study, id: string | null | undefined): Study {
   const step = study.steps.find((one) => one.id === id)
   if (!step) return study
   const on = new Map(step.parts.map((part) => [part.id, part.on]))
-  const lanes = step.lanes.flatMap((lane) => living(lane, study) ?? [])
+  const alive = step.lanes.flatMap((lane) => living(lane, study) ?? [])
+  const isWhole = alive.length === step.lanes.length && alive.every((l, i) => l === step.lanes[i])
+  const lanes = isWhole ? step.lanes : alive
+  const isOn = ({ id, on: own }: Study['parts'][number]) => on.get(id) ?? own
+  // What stays as it is stays the same object: those who look at it need not look again.
   return {
     ...study,
     sliders: study.sliders.map((slider) => {
@@ -17,12 +21,23 @@ export function inStep(study: Study, id: string | null | undefined): Study {
     }),
     frame: step.frame,
     lanes: lanes.length > 0 ? lanes : study.lanes,
-    parts: study.parts.map((part) => ({ ...part, on: on.get(part.id) ?? part.on })),
-    answers: { ...noneIn, ...study.answers.steps[step.id], steps: {} },
+    parts: study.parts.every((part) => isOn(part) === part.on)
+      ? study.parts
+      : study.parts.map((part) => ({ ...part, on: isOn(part) })),
+    answers: answersIn(study.answers, step.id),
   }
 }
 
-const noneIn: Omit<Answers, 'steps'> = { guesses: {}, signs: {}, earlier: [] }
+const noneIn: Answers = { guesses: {}, signs: {}, earlier: [], steps: {} }
+const answersOf = new WeakMap<object, Answers>()
+/** What was answered in a step. */
+function answersIn({ steps }: Answers, id: string): Answers {
+  const own = steps[id]
+  if (!own) return noneIn
+  const known = answersOf.get(own) ?? { ...own, steps: {} }
+  answersOf.set(own, known)
+  return known
+}
 
 const curvesOf = (study: Study) =>
   new Set(study.lines.flatMap((line) => (isCurveMaker(line) ? [line.name] : [])))

@@ -155,6 +155,8 @@ export const laneSchema = z.strictObject({
     .default([]),
   /** Hidden from the learner, who guesses first. */
   covered: z.boolean().default(false),
+  /** What is asked for on a covered lane, where it is not left open. */
+  asks: z.enum(['signs', 'graph']).optional(),
   /** A stretch that is drawn once more in a corner, at its own scale. */
   inset: z
     .tuple([finite, finite])

@@ -7,12 +7,20 @@ import { preloadFormulaField } from '../parts/FormulaField'
 import { Deck } from '../workbench/deck/Deck'
 import { Lanes } from '../workbench/lanes/Lanes'
 import type { Opening } from '../workbench/saving/drafts'
+import { Presenting } from '../workbench/lesson/Presenting'
+import { Steps } from '../workbench/lesson/Steps'
 import { openStudy } from '../workbench/saving/open'
 import { saving } from '../workbench/saving/saving'
 import { SavingTrouble } from '../workbench/saving/SavingTrouble'
 import { useAutosave } from '../workbench/saving/useAutosave'
 import { HowItWorks } from '../workbench/help/HowItWorks'
-import { createWorkbench, useStudy, useWorkbenchStore, WorkbenchContext } from '../workbench/store'
+import {
+  createWorkbench,
+  useStudy,
+  useWorkbench,
+  useWorkbenchStore,
+  WorkbenchContext,
+} from '../workbench/store'
 import { TopBar } from '../workbench/TopBar'
 import { usePlayer } from '../workbench/deck/usePlayer'
 import { useShortcuts } from '../workbench/gestures/useShortcuts'
@@ -93,6 +101,7 @@ function Bench({ opening, onTakeTheirs }: OpenProps) {
   const store = useWorkbenchStore()
   const look = useStudy((s) => s.display.look)
   const title = useStudy((s) => s.title)
+  const presenting = useWorkbench((s) => s.presenting !== null)
   const [help, setHelp] = useState(false)
   const showHelp = useCallback(() => setHelp(true), [])
   usePlayer(store)
@@ -108,6 +117,7 @@ function Bench({ opening, onTakeTheirs }: OpenProps) {
       delete dataset.look
     }
   }, [look])
+  if (presenting) return <Presenting />
   return (
     <div className="flex h-full flex-col overflow-hidden">
       <TopBar onHelp={showHelp} />
@@ -115,6 +125,7 @@ function Bench({ opening, onTakeTheirs }: OpenProps) {
       <main className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[max(520px,62vh)] max-lg:flex-none max-sm:min-h-[max(640px,80vh)]">
           <Lanes />
+          <Steps />
           <Deck />
         </div>
         <Working onHelp={showHelp} />

@@ -17,7 +17,7 @@ export function BoundField({ label, value, step, decimals, className = '', onEnt
   const store = useWorkbenchStore()
   const [draft, setDraft] = useState<string | null>(null)
   // Sliders are looked at while someone types, and not at each of their moves.
-  const { sliders } = store.getState().history.present
+  const { sliders } = store.getState().shown
   const read = draft === null ? null : readNumber(draft.replaceAll('−', '-'), sliders)
   const problem = read && !read.ok ? read.message : null
   const commit = () => {

@@ -1,5 +1,5 @@
 import { changeDisplay, changeStudy } from '@yperkine/core'
-import { CircleHelp, Moon, Pencil, Settings2, Sun } from 'lucide-react'
+import { CircleHelp, Moon, Pencil, Presentation, Settings2, Sun } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { EditableText } from '../parts/EditableText'
@@ -13,6 +13,8 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
   const store = useWorkbenchStore()
   const title = useStudy((s) => s.title)
   const isDark = useStudy((s) => s.display.look !== 'paper')
+  const hasSteps = useStudy((s) => s.steps.length > 0)
+  const { keepStep } = store.getState()
   const [renaming, setRenaming] = useState(false)
   const pencil = useRef<HTMLButtonElement>(null)
   const [settings, setSettings] = useState(false)
@@ -76,6 +78,20 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
         >
           {isDark ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
         </button>
+        {!hasSteps && (
+          <button type="button" className="button max-md:hidden" onClick={keepStep}>
+            Keep as step
+          </button>
+        )}
+        <button
+          type="button"
+          className="button max-sm:px-2"
+          title="Present (P)"
+          onClick={() => store.getState().present()}
+        >
+          <Presentation size={16} aria-hidden />
+          <span className="max-lg:sr-only">Present</span>
+        </button>
         <button
           type="button"
           className="button max-sm:px-2"
@@ -83,7 +99,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           onClick={onHelp}
         >
           <CircleHelp size={16} aria-hidden />
-          <span className="max-sm:sr-only">How it works</span>
+          <span className="max-lg:sr-only">How it works</span>
         </button>
         <button
           type="button"
@@ -92,7 +108,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           onClick={() => setSettings(true)}
         >
           <Settings2 size={16} aria-hidden />
-          <span className="max-sm:sr-only">Study settings</span>
+          <span className="max-lg:sr-only">Study settings</span>
         </button>
       </div>
       <StudySettings open={settings} onClose={() => setSettings(false)} />

@@ -1,4 +1,5 @@
 import { mostSteps, type Step } from '../../vocabulary/members'
+import { shownStudy } from '../overlay'
 import type { Study } from '../schema'
 import { goneFrom } from '../steps'
 import type { Edit } from './edit'
@@ -21,11 +22,11 @@ const stateOf = (study: Study): Pick<Step, 'values' | 'frame' | 'lanes' | 'parts
 export type Trailed = Step['trails']
 
 /**
- * Keeps the state that is shown as a step behind the one with the given id, or at the end. Where there
- * are as many as a study holds, nothing changes.
+ * Keeps the state that is shown as a step behind the one with the given id, or at the end; `live` are
+ * values on their way. Where there are as many as a study holds, nothing changes.
  */
 export const keepAsStep =
-  (title = '', after: string | null = null): Edit =>
+  (title = '', after: string | null = null, live: Readonly<Record<string, number>> = {}): Edit =>
   (study) => {
     const { steps } = study
     if (steps.length >= mostSteps) return study
@@ -33,7 +34,7 @@ export const keepAsStep =
     const named = title.trim().slice(0, 120) || `Step ${steps.length + 1}`
     const step: Step = {
       ...{ id, title: named, question: '', words: '', plays: [], trails: {}, drawn: [] },
-      ...stateOf(study),
+      ...stateOf(shownStudy(study, { live })),
     }
     const at = steps.findIndex((s) => s.id === after)
     const place = at < 0 ? steps.length : at + 1

@@ -36,7 +36,7 @@ const typeable = (slider: Slider) => {
 }
 
 /** A slider by its track: dragged, stepped by keys, or typed exactly. */
-export function Track({ name }: { name: string }) {
+export function Track({ name, plain = false }: { name: string; plain?: boolean }) {
   const store = useWorkbenchStore()
   // The value is written by the painting, at every frame; the rest seldom changes.
   const slider = useStudy(
@@ -107,7 +107,7 @@ export function Track({ name }: { name: string }) {
             className="min-w-12 rounded-md px-1 text-right font-semibold hover:bg-page"
             onClick={() => setEntering(true)}
           >
-            <span ref={figures} className="steady">
+            <span ref={figures} data-figures className="steady">
               <span />
             </span>
           </button>
@@ -145,7 +145,7 @@ export function Track({ name }: { name: string }) {
           }}
         />
       </div>
-      <Reach slider={slider} />
+      {!plain && <Reach slider={slider} />}
     </div>
   )
 }
@@ -176,7 +176,7 @@ function Bound({ name, member, value }: BoundProps) {
   const [entering, setEntering] = useState(false)
   const text = formatShort(value, 9)
   const changed = (typed: string) => {
-    const study = store.getState().history.present
+    const study = store.getState().shown
     const read = readNumber(typed, study.sliders)
     if (!read.ok) return { message: read.message }
     const edit = boundSlider(name, { [member]: read.value })
@@ -219,7 +219,7 @@ function Bound({ name, member, value }: BoundProps) {
 /** A field for the exact value of a slider; it takes any expression. */
 function ExactValue({ name, onClose }: { name: string; onClose: () => void }) {
   const store = useWorkbenchStore()
-  const read = (text: string) => readNumber(text, store.getState().history.present.sliders)
+  const read = (text: string) => readNumber(text, store.getState().shown.sliders)
   return (
     <EditableText
       label={`${name} exactly`}

@@ -7,7 +7,7 @@ const longestTick = 0.1
 
 /** Drives the motion by the display's own frames. */
 export function usePlayer(store: WorkbenchStore) {
-  const playing = useWorkbench((s) => s.courses !== null || s.walk !== null)
+  const playing = useWorkbench((s) => s.courses !== null || s.walk !== null || s.glide !== null)
   useEffect(() => {
     if (!playing) return
     let last: number | null = null

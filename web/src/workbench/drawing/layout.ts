@@ -7,8 +7,15 @@ const coarse = typeof matchMedia === 'function' && matchMedia('(pointer: coarse)
 export const barsTop = coarse ? 46 : 30
 export const barHeight = coarse ? 44 : 14
 
-/** Fingers need larger targets: the ruler carries flags, bars and fields. */
-export const rulerHeight = (barRows: number) => (coarse ? 96 : 54) + barRows * (barHeight + 2)
+/** How much larger words are set on a wall than on a desk: the last row reads them. */
+export const wallType = () => Math.max(1.25, Math.min(2.4, window.innerHeight / 560))
+
+/**
+ * Fingers need larger targets: the ruler carries flags, bars and fields. On a wall it carries larger
+ * numbers and no fields.
+ */
+export const rulerHeight = (barRows: number, wall?: number) =>
+  (wall !== undefined ? Math.round(42 * wall) : coarse ? 96 : 54) + barRows * (barHeight + 2)
 
 /** As many decimals as a pixel of the axis is worth. */
 export const pixelDecimals = (x: readonly [number, number], width: number) =>

@@ -56,12 +56,12 @@ export function useHandlePainting(paint: (scene: Scene) => void) {
       painted = store.getState().scene
       onScene(painted)
     }
-    const stop = store.subscribe(({ scene, held, courses, history }) => {
+    const stop = store.subscribe(({ scene, held, courses, glide, history }) => {
       if (scene === painted) return
       const { gesture } = history
       // A key that is held down has the focus on what it moves, and that is seen.
       const gestures = gesture !== null && !gesture.startsWith('key.')
-      const moves = held !== null || courses !== null || gestures
+      const moves = held !== null || courses !== null || glide !== null || gestures
       if (!moves) paintNow()
       else waiting ??= setTimeout(paintNow, restless)
     })

@@ -60,7 +60,7 @@ const takenHold = 'button, input, [role=slider], [role=button], [data-point], [d
 
 /** Whether the heights of a lane are someone's choice, so that zooming changes them too. */
 const isSet = (store: WorkbenchStore, id: string | null) => {
-  const lane = store.getState().history.present.lanes.find((l) => l.id === id)
+  const lane = store.getState().shown.lanes.find((l) => l.id === id)
   return lane !== undefined && (lane.frame !== null || lane.equalScale)
 }
 

@@ -31,6 +31,9 @@ export function useShortcuts(store: WorkbenchStore, onHelp: () => void) {
         '.': () => step(1),
         '?': onHelp,
         c: () => store.getState().clearTrails(),
+        '[': () => store.getState().goOn(-1),
+        ']': () => store.getState().goOn(1),
+        p: () => store.getState().present(),
         ...(onControl ? {} : { ' ': courses ? pause : play }),
       }
       const act = acts[key]

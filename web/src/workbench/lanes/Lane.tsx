@@ -76,6 +76,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const names = keysOf(ladders)
   const shape = ladderShape(names.length, height - titleHeight, coarse)
   const named = useMemo(() => ({ id, title, curve, order }), [id, title, curve, order])
+  const presenting = useWorkbench((s) => s.presenting !== null)
   const summaryId = `summary-${id}`
   const head = useRef<HTMLDivElement>(null)
   useFraming(head, { across: false, lane: id, upright: true })
@@ -93,8 +94,9 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
       </figcaption>
       <div
         ref={head}
-        className="flex shrink-0 touch-none flex-col items-center gap-1.5 overflow-x-hidden overflow-y-auto border-r border-rule bg-paper pt-1"
+        className="shrink-0 touch-none flex-col items-center not-[[hidden]]:flex gap-1.5 overflow-x-hidden overflow-y-auto border-r border-rule bg-paper pt-1"
         style={{ width: headWidth }}
+        hidden={presenting}
       >
         <span className="flex h-8 shrink-0 items-center text-[calc(19px*var(--type))] pointer-coarse:h-11">
           <Maths latex={rungLatex(curve, order, letter, notation)} />
@@ -121,7 +123,9 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         <LaneInset id={id} title={title} />
         <Cover lane={named} />
         <Highlight id={id} height={height} />
-        {order >= 0 && !covered && !unseen && <LaneRange lane={named} corner={rangeCorner} />}
+        {order >= 0 && !covered && !unseen && !presenting && (
+          <LaneRange lane={named} corner={rangeCorner} />
+        )}
         {hidden && hiddenCorner && !outside && !covered && (
           <div
             className={`pointer-events-none absolute flex items-center gap-x-2 ${cornerPlace(hiddenCorner, order, rangeCorner === hiddenCorner)}`}

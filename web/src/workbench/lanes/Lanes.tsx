@@ -3,7 +3,7 @@ import { useLayoutEffect, useRef } from 'react'
 import { Hatches } from './Hatches'
 import { labelKeys } from './LabelHandle'
 import { Lane } from './Lane'
-import { headWidth, rulerHeight, shareHeight } from '../drawing/layout'
+import { headWidth, rulerHeight, shareHeight, wallType } from '../drawing/layout'
 import { useBarRows } from '../ruler/useBarRows'
 import { Ruler } from '../ruler/Ruler'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
@@ -17,19 +17,22 @@ export function Lanes() {
   // Before the first measurement there is nothing to draw on.
   const measured = useWorkbench((s) => s.size.width > 0)
   const barRows = useBarRows()
+  const presenting = useWorkbench((s) => s.presenting !== null)
 
   useLayoutEffect(() => {
     const element = box.current!
     const measure = () => {
-      const width = Math.max(0, element.clientWidth - headWidth)
-      const room = Math.max(0, element.clientHeight - rulerHeight(barRows))
-      store.getState().resize({ width, heights: shareHeight(lanes, room) })
+      const width = Math.max(0, element.clientWidth - (presenting ? 0 : headWidth))
+      const type = presenting ? wallType() : undefined
+      const room = Math.max(0, element.clientHeight - rulerHeight(barRows, type))
+      const size = { width, heights: shareHeight(lanes, room) }
+      store.getState().resize(type === undefined ? size : { ...size, type })
     }
     measure()
     const observer = new ResizeObserver(measure)
     observer.observe(element)
     return () => observer.disconnect()
-  }, [store, lanes, barRows])
+  }, [store, lanes, barRows, presenting])
 
   return (
     <div ref={box} className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">

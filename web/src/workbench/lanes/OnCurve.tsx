@@ -112,7 +112,7 @@ export function OnCurve({ id, plot }: Props) {
         reading,
         x: left + reading.at.x,
         y: top + reading.at.y,
-        offers: offersAtPoint({ curve, order }, place, store.getState().history.present),
+        offers: offersAtPoint({ curve, order }, place, store.getState().shown),
       })
     }
     element.addEventListener('pointermove', onMove)
@@ -152,9 +152,9 @@ export function OnCurve({ id, plot }: Props) {
 function NewPlace({ reading, onDone }: { reading: CurveReading; onDone: () => void }) {
   const store = useWorkbenchStore()
   const newPlace = () => {
-    const { apply, history, selectPlace, announce } = store.getState()
-    const name = freshName(history.present, 'a')
-    apply(addSlider(placeSlider(history.present, name, Number(reading.place))))
+    const { apply, shown, selectPlace, announce } = store.getState()
+    const name = freshName(shown, 'a')
+    apply(addSlider(placeSlider(shown, name, Number(reading.place))))
     selectPlace(name)
     announce(`Place ${name} added`)
     onDone()

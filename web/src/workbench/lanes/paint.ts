@@ -47,6 +47,7 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           'stroke-width': item.ink === 'ink' || item.named ? 0 : 4,
           'stroke-linejoin': 'round',
           'paint-order': 'stroke',
+          'data-figures': item.named ? undefined : '',
           opacity,
         },
         text: item.text,

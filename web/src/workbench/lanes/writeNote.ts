@@ -59,6 +59,7 @@ function writeRun(cell: HTMLElement, run: Run) {
   if (run.kind === 'text') {
     cell.textContent = run.text
     cell.className = run.wrong ? 'formula-problem' : run.live ? 'font-semibold tabular-nums' : ''
+    cell.toggleAttribute('data-figures', run.live === true)
     return
   }
   cell.className = ''

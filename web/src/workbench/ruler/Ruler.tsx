@@ -45,7 +45,9 @@ export function Ruler() {
   const [drawn, setDrawn] = useState<DrawnSpan | null>(null)
   const plant = usePlanting(strip, setDrawn)
   const barRows = useBarRows()
-  const height = rulerHeight(barRows)
+  const presenting = useWorkbench((s) => s.presenting !== null)
+  const type = useWorkbench((s) => s.size.type)
+  const height = rulerHeight(barRows, type)
   const bars = useWorkbench((s) => s.scene.bars.length)
   const bound = {
     step: 10 ** Math.floor(Math.log10((x1 - x0) / 10)),
@@ -62,8 +64,9 @@ export function Ruler() {
       {...takesRung(({ curve, order }) => store.getState().apply(ownLane(curve, order)))}
     >
       <div
-        className="flex shrink-0 items-center justify-center gap-2 border-r border-rule"
+        className="shrink-0 items-center justify-center gap-2 border-r border-rule not-[[hidden]]:flex"
         style={{ width: headWidth }}
+        hidden={presenting}
       >
         <Maths latex={nameToLatex(variable.letter)} />
         <button
@@ -95,7 +98,7 @@ export function Ruler() {
           <SpanBar key={i} index={i} onOffer={setDrawn} />
         ))}
         {drawn && <SpanOffers drawn={drawn} onClose={() => setDrawn(null)} />}
-        <div className="absolute bottom-1 left-1.5">
+        <div className="absolute bottom-1 left-1.5" hidden={presenting}>
           <BoundField
             {...bound}
             label={`${variable.letter} from`}
@@ -103,7 +106,7 @@ export function Ruler() {
             onEnter={(v) => apply(setFrame([v, x1]))}
           />
         </div>
-        <div className="absolute right-1.5 bottom-1">
+        <div className="absolute right-1.5 bottom-1" hidden={presenting}>
           <BoundField
             {...bound}
             label={`${variable.letter} to`}
@@ -168,14 +171,12 @@ function usePlanting(
     onSpan({ span: { from: a, to: b }, x: event.clientX, y: event.clientY })
   }
   const plant = (clientX: number) => {
-    const { history, apply, selectPlace, announce } = store.getState()
-    const name = freshName(history.present, 'a')
-    const slider = placeSlider(history.present, name, valueAt(clientX))
+    const { shown, apply, selectPlace, announce } = store.getState()
+    const name = freshName(shown, 'a')
+    const slider = placeSlider(shown, name, valueAt(clientX))
     apply(addSlider(slider))
     selectPlace(name)
-    announce(
-      `Place ${name} at ${history.present.variable.letter} = ${formatShort(slider.value, 6)}`,
-    )
+    announce(`Place ${name} at ${shown.variable.letter} = ${formatShort(slider.value, 6)}`)
   }
   const onPointerCancel = () => {
     pressed.current = null
@@ -190,10 +191,11 @@ function RulerScale({ title, height }: { title: string; height: number }) {
     useShallow((s) => ({ ticks: s.scene.ticks, width: s.scene.width })),
   )
   const svg = useRef<SVGSVGElement>(null)
+  const type = useWorkbench((s) => s.size.type ?? 1)
   // A number gives way to a flag that stands on it, and where the edge would cut its sign off.
   usePainting(({ flags }) => {
     svg.current!.querySelectorAll<SVGTextElement>('text[data-at]').forEach((label) => {
-      const half = label.textContent.length * 3.6 + 2
+      const half = label.textContent.length * 3.6 * type + 2
       const at = Number(label.dataset.at)
       const covered = flags.some(
         (f) => Math.abs(f.at + f.shift - at) < half + flagWidth(f.text) / 2,
@@ -208,7 +210,7 @@ function RulerScale({ title, height }: { title: string; height: number }) {
       {ticks.map(({ at, text: number, silent }) => (
         <g key={number}>
           <path d={`M${at} 0v6`} className="stroke-axis" />
-          <text x={at} y={19} data-at={at} textAnchor="middle" className={text}>
+          <text x={at} y={6 + 13 * type} data-at={at} textAnchor="middle" className={text}>
             {silent ? '' : number}
           </text>
         </g>
@@ -354,7 +356,7 @@ function FlagShapes({ height }: { height: number }) {
 function ExactEntry({ text: place, onClose }: { text: string; onClose: () => void }) {
   const store = useWorkbenchStore()
   const { scene } = store.getState()
-  const { sliders } = store.getState().history.present
+  const { sliders } = store.getState().shown
   const own = sliders.find((s) => s.name === place)
   const at = flagOf(scene, place)?.at ?? 0
   return (

@@ -45,8 +45,8 @@ export function SpanBar({
   const onPointerMove = (event: PointerEvent<Element>) => {
     const now = moving.current
     if (!now || (!now.moved && Math.abs(event.clientX - now.x) <= 4)) return
-    const { scene, history, apply } = store.getState()
-    const { sliders } = history.present
+    const { scene, shown, apply } = store.getState()
+    const { sliders } = shown
     const [from, to] = [readNumber(now.span.from, sliders), readNumber(now.span.to, sliders)]
     if (!from.ok || !to.ok || !isTyped(now.span.from) || !isTyped(now.span.to)) return
     const decimals = pixelDecimals(scene.x, scene.width)

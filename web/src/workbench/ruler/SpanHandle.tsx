@@ -144,7 +144,7 @@ function ExactEnd({
       className="w-32"
       value={span[end]}
       check={(text) => {
-        const read = readNumber(text, getState().history.present.sliders)
+        const read = readNumber(text, getState().shown.sliders)
         return read.ok ? null : read.message
       }}
       onCommit={(text) => {

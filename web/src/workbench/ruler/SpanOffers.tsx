@@ -13,7 +13,7 @@ export interface DrawnSpan {
 /** What can hang on a span that was drawn. */
 export function SpanOffers({ drawn, onClose }: { drawn: DrawnSpan; onClose: () => void }) {
   const store = useWorkbenchStore()
-  const [offers] = useState(() => offersOverSpan(drawn.span, store.getState().history.present))
+  const [offers] = useState(() => offersOverSpan(drawn.span, store.getState().shown))
   const { span, x, y } = drawn
   const close = () => {
     store.getState().selectSpan(null)

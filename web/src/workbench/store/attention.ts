@@ -39,7 +39,7 @@ export function attention(
       if (get().highlight !== highlight) set({ highlight })
     },
     leave() {
-      const { frame, lanes } = get().history.present
+      const { frame, lanes } = get().shown
       set({ left: { frame, lanes } })
     },
     comeBack() {

@@ -7,6 +7,7 @@ import {
   type History,
   type Scene,
   shownStudy,
+  type Study,
 } from '@yperkine/core'
 import { trace } from '../../parts/trace'
 import { createFindings } from './findings'
@@ -22,12 +23,12 @@ const [moving, still] = [12, 60]
 export const noneExamined: Workbench['examined'] = new Map()
 
 /** A lane that has no height yet has no frame to keep. */
-export const drawn = ({ lanes }: Scene) => lanes.filter((l) => l.height > 0)
+export const drawn = ({ lanes }: Pick<Scene, 'lanes'>) => lanes.filter((l) => l.height > 0)
 
 /** The parts of a workbench that follow from its study, and the way there. */
 export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
   const patience = () => {
-    const isHurried = get()?.held != null || get()?.courses != null
+    const isHurried = get()?.held != null || get()?.courses != null || get()?.glide != null
     const until = performance.now() + (isHurried ? moving : still)
     let steps = 0
     return () => steps++ < mostSteps && performance.now() < until
@@ -36,6 +37,14 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
     patience,
     onFault: (error, line) => trace(`${line} could not be worked out`, error),
   })
+  let laid: { present: Study; step: string | null; shown: Study } | null = null
+  /** The study as its step shows it: the same one as long as neither changes. */
+  const inItsStep = ({ present, step }: History): Study => {
+    if (laid?.present !== present || laid.step !== step) {
+      laid = { present, step, shown: shownStudy(present, { step }) }
+    }
+    return laid.shown
+  }
   const makeScene = createSceneMaker()
   const findingsFor = createFindings()
 
@@ -67,17 +76,28 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
    */
   const show = (
     history: History,
-    change: Partial<Pick<Workbench, 'held' | 'courses' | 'live' | 'announcement'>> = {},
+    change: Partial<
+      Pick<
+        Workbench,
+        'held' | 'courses' | 'live' | 'announcement' | 'glide' | 'arrival' | 'trails' | 'presenting'
+      >
+    > = {},
   ) => {
-    const { size, held, live } = { ...get(), ...change }
-    const evaluation = evaluate(shownStudy(history.present, { live: Object.fromEntries(live) }))
+    const { size, held, live, glide, courses, trails: before } = { ...get(), ...change }
+    const shown = inItsStep(history)
+    const evaluation = evaluate(shownStudy(shown, { live: Object.fromEntries(live) }))
     const hurried = history.gesture !== null
-    const { courses = get().courses } = change
-    const trails = grownTrails(get().trails, evaluation, hurried || courses !== null)
+    // What is passed on the way to another step leaves nothing.
+    const trails = glide ? before : grownTrails(before, evaluation, hurried || courses !== null)
     const scene = sceneFor(evaluation, size, held, { hurried, trails })
-    set({ history, evaluation, scene, trails, ...change })
+    set({ history, shown, evaluation, scene, ...change, trails })
   }
-  return { evaluate, sceneFor, show }
+  /** Where a state that is not drawn yet would be framed. */
+  const framesOf = (study: Study, size: Size) => {
+    const { x, lanes } = sceneFor(evaluate(study), size, null)
+    return { x, lanes: drawn({ lanes }) }
+  }
+  return { evaluate, sceneFor, show, framesOf }
 }
 
 export type Drawing = ReturnType<typeof createDrawing>

@@ -1,4 +1,4 @@
-import { record, redo, undo, withoutUnused } from '@yperkine/core'
+import { record, redo, type Study, takenFromStep, undo, withoutUnused } from '@yperkine/core'
 import type { Drawing } from './drawing'
 import type { GetWorkbench, Workbench } from './state'
 
@@ -9,14 +9,19 @@ export function editing(
 ): Pick<Workbench, 'apply' | 'move' | 'undo' | 'redo'> {
   return {
     apply(edit, gesture) {
-      const { history } = get()
-      const edited = edit(history.present)
+      get().endGlide()
+      const { history, shown, live, courses } = get()
+      const edited = edit(shown)
       // While something is dragged nothing goes.
-      const next = gesture === undefined ? withoutUnused(history.present, edited) : edited
-      if (next !== history.present) show(record(history, next, gesture ?? null))
+      const left = gesture === undefined ? withoutUnused(shown, edited) : edited
+      const next = takenFromStep(history.present, history.step, shown, left)
+      if (next === history.present) return
+      // What a step has played gives way to a value that someone sets.
+      const still = courses === null ? stillLive(live, shown, left) : live
+      show(record(history, next, gesture ?? null), { live: still })
     },
     move(edit, gesture) {
-      const { study, now } = edit(get().history.present)
+      const { study, now } = edit(get().shown)
       get().apply(() => study, gesture)
       return now
     },
@@ -33,4 +38,14 @@ export function editing(
       get().announce(before.future.length > 0 ? 'Done again' : 'Nothing to do again')
     },
   }
+}
+
+/** The values on their way without those of sliders that an edit has set. */
+function stillLive(live: Workbench['live'], before: Study, after: Study): Workbench['live'] {
+  if (live.size === 0) return live
+  const was = new Map(before.sliders.map((s) => [s.name, s.value]))
+  const set = after.sliders.filter((s) => was.get(s.name) !== s.value && live.has(s.name))
+  if (set.length === 0) return live
+  const names = new Set(set.map((s) => s.name))
+  return new Map([...live].filter(([name]) => !names.has(name)))
 }

@@ -1,7 +1,7 @@
 import {
-  advance,
+  advanceAll,
   advanceWalk,
-  type Course,
+  createStopper,
   type Edit,
   endGesture,
   formatShort,
@@ -12,6 +12,7 @@ import {
   shownStudy,
   startCourse,
   startWalk,
+  takenFromStep,
   takeWalk,
   valueOn,
   type WalkCourse,
@@ -34,6 +35,7 @@ export function motion(
   Workbench,
   'hold' | 'release' | 'play' | 'pause' | 'tick' | 'step' | 'startWalk' | 'stopWalk' | 'clearTrails'
 > {
+  const stopOn = createStopper()
   const tellOfWalk = ({ walk, at }: WalkCourse) => {
     const distance = walk.distances[at]!
     const said = distance >= 1e-6 ? formatShort(distance, 6) : distance
@@ -59,19 +61,27 @@ export function motion(
       const { evaluation, scene, courses } = get()
       const moving = movingSliders(evaluation.study)
       if (courses || moving.length === 0) return
+      get().endGlide()
       set({
         held: { x: scene.x, lanes: drawn(scene) },
         courses: new Map(moving.map((slider) => [slider.name, startCourse(slider)])),
+        arrival: null,
       })
     },
     pause() {
       get().stopWalk()
-      const { courses, live, history } = get()
+      const { courses, live, history, shown, arrival } = get()
       if (!courses) return
-      const present = shownStudy(history.present, { live: Object.fromEntries(live) })
-      const stopped = { courses: null, live: new Map<string, number>(), held: null }
-      show({ ...history, present, gesture: null }, stopped)
-      const values = present.sliders.filter((s) => courses.has(s.name))
+      const there = shownStudy(shown, { live: Object.fromEntries(live) })
+      if (arrival) {
+        // What a step plays leaves the step as it was: come to again, it begins anew.
+        show(endGesture(history), { courses: null, held: null })
+      } else {
+        const present = takenFromStep(history.present, history.step, shown, there)
+        const stopped = { courses: null, live: new Map<string, number>(), held: null }
+        show({ ...history, present, gesture: null }, stopped)
+      }
+      const values = there.sliders.filter((s) => courses.has(s.name))
       get().announce(values.map((s) => `${s.name} = ${formatShort(s.value, 6)}`).join(', '))
     },
     clearTrails() {
@@ -81,7 +91,7 @@ export function motion(
     },
     startWalk(walk) {
       get().pause()
-      const course = startWalk(walk, get().history.present)
+      const course = startWalk(walk, get().shown)
       if (course) takeStep(course)
       set({ walk: course })
     },
@@ -89,22 +99,32 @@ export function motion(
       if (get().walk) set({ walk: null })
     },
     tick(seconds) {
-      const { courses, history, walk } = get()
+      const { courses, history, walk, glide } = get()
+      if (glide) get().glideOn(seconds)
       if (walk) {
         const next = advanceWalk(walk, seconds)
         set({ walk: next })
         if (next && next.at !== walk.at) takeStep(next)
       }
       if (!courses) return
-      const next = new Map<string, Course>()
-      const live = new Map<string, number>()
-      for (const slider of history.present.sliders) {
-        const course = courses.get(slider.name)
-        if (!course) continue
-        const places = slider.motion.pauses ? worthALook(get().examined) : []
-        const moved = restAt(course, advance(course, slider, seconds), slider, places)
-        next.set(slider.name, moved)
-        live.set(slider.name, valueOn(moved, slider))
+      const { evaluation, arrival, examined } = get()
+      const sliders = evaluation.study.sliders.map((slider) => {
+        const motion = arrival?.get(slider.name)
+        return motion ? { ...slider, motion } : slider
+      })
+      const next = advanceAll(courses, sliders, seconds)
+      const live = new Map(get().live)
+      for (const slider of sliders) {
+        const [before, after] = [courses.get(slider.name), next.get(slider.name)]
+        if (!before || !after || before === after) continue
+        const places = slider.motion.pauses ? worthALook(examined) : []
+        const course = restAt(before, after, slider, places)
+        const value = valueOn(course, slider)
+        const stop = slider.motion.stop
+          ? stopOn(evaluation.study, slider.name, slider.motion.stop, slider.value, value)
+          : null
+        next.set(slider.name, stop === null ? course : { ...course, ended: true })
+        live.set(slider.name, stop ?? value)
       }
       show(history, { courses: next, live })
       if ([...next.values()].every((c) => c.ended)) get().pause()

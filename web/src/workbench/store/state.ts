@@ -5,6 +5,7 @@ import type {
   Examination,
   History,
   LineResult,
+  Motion,
   Moved,
   Scene,
   SpanText,
@@ -20,6 +21,8 @@ import type { SaveStatus } from '../saving/autosave'
 export interface Size {
   width: number
   heights: Readonly<Record<string, number>>
+  /** How much larger than usual words are set, where that is no matter of the look. */
+  type?: number
 }
 
 /** What was found about a curve, as it was when it was asked about, on a stretch of the axis. */
@@ -30,9 +33,30 @@ export interface Examined {
   examination: Examination
 }
 
+/** From the values and frames of one state to those of another. */
+export interface Glide {
+  /** Seconds since it began. */
+  since: number
+  values: ReadonlyMap<string, readonly [from: number, to: number]>
+  from: Pick<Scene, 'x' | 'lanes'>
+  /** Known once the page has made room for the new lanes. */
+  to: Pick<Scene, 'x' | 'lanes'> | null
+}
+
+export interface Presenting {
+  /** When it began, in milliseconds. */
+  since: number
+  /** The study before, to go back to. */
+  before: Study
+  /** Whether numbers are seen. */
+  numbers: boolean
+}
+
 export interface Workbench {
   id: string
   history: History
+  /** The study as the step that is open shows it, without what is on its way. */
+  shown: Study
   evaluation: Evaluation
   scene: Scene
   size: Size
@@ -40,6 +64,12 @@ export interface Workbench {
   held: { x: Scene['x'] | null; lanes: Scene['lanes'] } | null
   /** The sliders under way, or null while nothing plays. */
   courses: ReadonlyMap<string, Course> | null
+  /** How the sliders move that play because a step was come to; null while others do. */
+  arrival: ReadonlyMap<string, Motion> | null
+  /** The way from one step to another, or null. */
+  glide: Glide | null
+  /** Presenting, since when; null on the workbench. */
+  presenting: Presenting | null
   /** Their values on the way: they enter neither history nor autosave. */
   live: ReadonlyMap<string, number>
   /** Where places have been, by the lines of their trails: neither history nor saved. */
@@ -82,6 +112,23 @@ export interface Workbench {
   startWalk: (walk: Walk) => void
   stopWalk: () => void
   clearTrails: () => void
+  /** Goes to a step, or with null to the study itself. */
+  goToStep: (id: string | null) => void
+  /** Goes on in the lesson, or back. */
+  goOn: (by: 1 | -1) => void
+  /** Comes at once to where a glide leads. */
+  endGlide: () => void
+  /** Lets some seconds of a glide pass. */
+  glideOn: (seconds: number) => void
+  keepStep: () => void
+  /** Plays what the step that is open plays; false where it has nothing to play, or has played it. */
+  playStep: () => boolean
+  /** Keeps the trails as they are with the step that is open, or no longer. */
+  keepTrails: (kept: boolean) => void
+  present: () => void
+  /** Ends it; what was changed meanwhile is kept, or dropped. */
+  endPresent: (keep: boolean) => void
+  hideNumbers: (hidden: boolean) => void
   /** Lets some seconds of motion pass. */
   tick: (seconds: number) => void
   /** Moves what the transport moves by one step, as an edit. */

@@ -4,7 +4,10 @@ import { attention } from './attention'
 import { createDrawing, noneExamined } from './drawing'
 import { editing } from './editing'
 import { elsewhere } from './elsewhere'
+import { glide } from './glide'
+import { lesson } from './lesson'
 import { motion } from './motion'
+import { presenting } from './presenting'
 import type { Size, Workbench } from './state'
 
 /** The open study with everything that follows from it: edits go in, results and scene come out. */
@@ -16,6 +19,10 @@ export function createWorkbench(id: string, study: Study, request = '') {
     return {
       id,
       history: startHistory(study),
+      shown: study,
+      arrival: null,
+      glide: null,
+      presenting: null,
       evaluation,
       scene: drawing.sceneFor(evaluation, size, null),
       size,
@@ -37,6 +44,9 @@ export function createWorkbench(id: string, study: Study, request = '') {
       announcement: '',
       ...editing(get, drawing),
       ...motion(set, get, drawing),
+      ...lesson(set, get, drawing),
+      ...glide(get, drawing),
+      ...presenting(set, get, drawing),
       ...attention(set, get, drawing),
       ...elsewhere(set, get, drawing),
     }

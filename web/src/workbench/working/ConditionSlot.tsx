@@ -36,7 +36,7 @@ export function ConditionSlot({ line, editing, onEdit }: Props) {
   if (!showing || (showing.when === null && showing.shown)) return null
   const { when, problems, note, by } = showing
   const drop = () => {
-    const left = withoutGoneParts(line.when ?? '', store.getState().history.present)
+    const left = withoutGoneParts(line.when ?? '', store.getState().shown)
     apply(setCondition(line.id, left ?? ''))
   }
   return (
@@ -107,7 +107,7 @@ function ConditionField({ text: initial, onPut, onClose }: FieldProps) {
       const message = `a condition has at most ${longest} characters`
       return [{ message, from: longest, to: text.length }]
     }
-    return text.trim() === '' ? [] : conditionProblems(text, store.getState().history.present)
+    return text.trim() === '' ? [] : conditionProblems(text, store.getState().shown)
   }, [text, store])
   const close = (put: boolean) => {
     if (done.current || (put && text.length > longest)) return

@@ -33,7 +33,7 @@ export function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) 
   const [rows, setRows] = useState(() => rowsOf(bodyOf(source)))
   const [refusal, setRefusal] = useState<string | null>(null)
   const done = useRef(false)
-  const study = store.getState().history.present
+  const study = store.getState().shown
   const typed = useMemo(() => {
     // A span may stand behind it, and goes to the line.
     const { formula } = cutSpan(text)
@@ -71,7 +71,7 @@ export function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) 
   const commit = (leaving: boolean) => {
     if (done.current) return
     const result = editSlot(
-      store.getState().history.present,
+      store.getState().shown,
       line,
       { slot: 'formula', field: 'formula' },
       text,

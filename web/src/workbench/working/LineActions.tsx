@@ -94,11 +94,11 @@ const both =
 function Sweep({ line, action }: ActionProps<'sweep'>) {
   const store = useWorkbenchStore()
   const sweep = () => {
-    const { history, pause, play, announce, apply } = store.getState()
+    const { shown, pause, play, announce, apply } = store.getState()
     const { curve, order } = action.lane
     pause()
-    const shown = history.present.lanes.some((l) => l.curve === curve && l.order === order)
-    const { motion } = history.present.sliders.find((s) => s.name === action.slider)!
+    const isShown = shown.lanes.some((l) => l.curve === curve && l.order === order)
+    const { motion } = shown.sliders.find((s) => s.name === action.slider)!
     // Steps that someone has set stay.
     const isSet = motion.manner === 'in equal steps'
     const [stops, rest] = isSet ? [motion.stops, motion.rest] : [sweepStops, sweepRest]
@@ -106,7 +106,7 @@ function Sweep({ line, action }: ActionProps<'sweep'>) {
       both(
         changeLine(line.id, { ...action.change }),
         sweepSlider(action.slider, stops, rest),
-        ...(shown ? [] : [toggleLane(curve, order)]),
+        ...(isShown ? [] : [toggleLane(curve, order)]),
       ),
     )
     announce(`It goes over its span in ${stops} equal steps`)

@@ -224,14 +224,14 @@ const nothing: readonly never[] = []
 const kept = <T,>(all: readonly T[]): readonly T[] => (all.length === 0 ? nothing : all)
 
 function ProblemView({ line, problem }: { line: Statement; problem: LineProblem }) {
-  const { apply, history } = useWorkbenchStore().getState()
+  const { apply, shown } = useWorkbenchStore().getState()
   const { message, fix, missing, at } = problem
   const give: Edit | null =
     missing === undefined
       ? null
       : isFormulaLine(line)
         ? giveValue(missing)
-        : addSlider(placeSlider(history.present, missing))
+        : addSlider(placeSlider(shown, missing))
   // Where a text could mean several things, each is one press away.
   const uses = at ? [...(at.replacement ? [at.replacement] : []), ...(at.choices ?? [])] : []
   return (

@@ -327,11 +327,11 @@ function ChartBox({ chart }: { chart: ResultChart }) {
 function Followers({ offers }: { offers: NonNullable<LineResult['offers']> }) {
   const store = useWorkbenchStore()
   const follow = (follower: (typeof offers)[number]) => {
-    const { apply, announce, history } = store.getState()
+    const { apply, announce, shown } = store.getState()
     const offer =
       'line' in follower
-        ? lineOffer(follower.line as Statement, history.present)
-        : offersFor(follower.words, history.present, null)[0]
+        ? lineOffer(follower.line as Statement, shown)
+        : offersFor(follower.words, shown, null)[0]
     if (!offer) return
     apply(offer.edit)
     announce(`Added: ${offer.sentence}`)

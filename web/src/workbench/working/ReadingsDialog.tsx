@@ -25,7 +25,7 @@ export function ReadingsButton() {
 
 function ReadingsDialog({ onClose }: { onClose: () => void }) {
   const store = useWorkbenchStore()
-  const { letter } = store.getState().history.present.variable
+  const { letter } = store.getState().shown.variable
   const [text, setText] = useState('')
   const [columns, setColumns] = useState({ x: 0, y: 1 })
   const table = useMemo(() => (text.trim() === '' ? null : readCsv(text)), [text])
@@ -48,9 +48,9 @@ function ReadingsDialog({ onClose }: { onClose: () => void }) {
             points.map(([, b]) => b),
           )
   const add = () => {
-    const { apply, announce, history } = store.getState()
+    const { apply, announce, shown } = store.getState()
     const headings = table?.named ? { x: table.columns[x]!, y: table.columns[y]! } : null
-    const { name, edit } = addReadings(history.present, points, headings)
+    const { name, edit } = addReadings(shown, points, headings)
     apply(edit)
     announce(`Added ${points.length} readings as ${name}`)
     onClose()

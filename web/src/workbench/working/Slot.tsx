@@ -45,7 +45,7 @@ export function Slot({ line, phrase, problem }: Props) {
     requestAnimationFrame(() => button.current?.focus())
   }
   const put = (text: string) => {
-    const result = editSlot(store.getState().history.present, line, phrase, text)
+    const result = editSlot(store.getState().shown, line, phrase, text)
     if (result.ok) store.getState().apply(result.edit)
   }
   if (phrase.choices) {
@@ -74,7 +74,7 @@ export function Slot({ line, phrase, problem }: Props) {
         value={phrase.source}
         className={`font-serif text-[calc(16px*var(--type))] ${phrase.slot === 'words' ? 'w-80' : ['domain', 'span', 'target'].includes(phrase.slot) ? 'w-44' : 'w-28'}`}
         check={(text) => {
-          const result = editSlot(store.getState().history.present, line, phrase, text)
+          const result = editSlot(store.getState().shown, line, phrase, text)
           return result.ok ? null : result.message
         }}
         onCommit={put}

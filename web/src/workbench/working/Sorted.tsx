@@ -66,7 +66,7 @@ export function Sorted({ ids, names, children }: Props) {
     if (!over || over.id === active.id) return
     const { apply, announce } = store.getState()
     apply(moveRow(String(active.id), String(over.id)))
-    announce(whereNow(store.getState().history.present, String(active.id)))
+    announce(whereNow(store.getState().shown, String(active.id)))
   }
   return (
     <DndContext

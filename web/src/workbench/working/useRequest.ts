@@ -15,7 +15,7 @@ export function useRequest(input: RefObject<HTMLInputElement | null>) {
   const [tried, setTried] = useState(false)
   const chosen = useRef(false)
   // Offers follow the study only while the field is in use: a drag must not pay for them.
-  const study = useWorkbench((s) => (looking ? s.history.present : null))
+  const study = useWorkbench((s) => (looking ? s.shown : null))
   const place = useWorkbench((s) => (looking ? s.selectedPlace : null))
   const span = useWorkbench((s) => (looking ? s.selectedSpan : null))
   const empty = text.trim() === ''

@@ -1,9 +1,9 @@
-import { createEvaluator } from '../results/evaluate'
+import { createEvaluator } from './evaluate'
 import { isCurveMaker, type Statement } from '../statements'
 import { conditionsIn, readCondition } from '../statements/condition'
 import { newNote } from '../statements/note'
-import { shownStudy } from './overlay'
-import type { Study } from './schema'
+import { shownStudy } from '../study/overlay'
+import type { Study } from '../study/schema'
 
 /** So often a stretch is halved: doubles have no more places between two neighbours on a grid. */
 const halvings = 60

@@ -1,0 +1,182 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
+import {
+  changeStep,
+  duplicateStep,
+  forgetGone,
+  goneFrom,
+  movingSliders,
+  removeStep,
+  type Step,
+} from '@yperkine/core'
+import { useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
+import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+
+/** What a step is called, asks and plays. */
+export function AboutStep({ id }: { id: string }) {
+  const store = useWorkbenchStore()
+  const step = useStudy((s) => s.steps.find((one) => one.id === id))
+  const moving = useStudy((s) =>
+    movingSliders(s)
+      .map((m) => m.name)
+      .join(' and '),
+  )
+  const hasTrails = useWorkbench((s) =>
+    [...s.trails.values()].some(({ runs }) => runs.some((run) => run.length > 1)),
+  )
+  if (!step) return null
+  const { apply, announce, keepTrails } = store.getState()
+  const change = (what: Parameters<typeof changeStep>[1]) => apply(changeStep(id, what))
+  const plays = step.plays.map((p) => p.slider).join(' and ')
+  const kept = Object.keys(step.trails).length > 0
+  const playsNow = () =>
+    change({
+      plays: movingSliders(store.getState().shown).map(({ name, motion }) => ({
+        ...{ slider: name, motion },
+      })),
+    })
+  return (
+    <Popover>
+      <PopoverButton className="button">About this step</PopoverButton>
+      <PopoverPanel
+        anchor="top end"
+        className="popover z-30 grid w-96 max-w-[calc(100vw-16px)] gap-3 p-4"
+      >
+        <Words label="Title" value={step.title} onCommit={(title) => change({ title })} />
+        <Words
+          label="Question"
+          hint="seen under the title when it is presented"
+          value={step.question}
+          onCommit={(question) => change({ question: question.slice(0, 600) })}
+        />
+        <Words
+          label="Words to say"
+          hint="seen in the speaker’s window alone"
+          value={step.words}
+          rows={4}
+          onCommit={(words) => change({ words: words.slice(0, 4000) })}
+        />
+        {(moving !== '' || plays !== '') && (
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={step.plays.length > 0}
+              onChange={(e) => (e.target.checked ? playsNow() : change({ plays: [] }))}
+            />
+            {plays === ''
+              ? `Plays ${moving} when it is come to`
+              : `Plays ${plays} when it is come to`}
+          </label>
+        )}
+        {(hasTrails || kept) && (
+          <label className="flex items-center gap-2">
+            <input type="checkbox" checked={kept} onChange={(e) => keepTrails(e.target.checked)} />
+            Keeps its trails
+          </label>
+        )}
+        {step.drawn.length > 0 && (
+          <button
+            type="button"
+            className="pill justify-self-start"
+            onClick={() => change({ drawn: [] })}
+          >
+            Wipe what is drawn on it
+          </button>
+        )}
+        <div className="flex gap-2">
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              apply(duplicateStep(id))
+              announce('Step duplicated')
+            }}
+          >
+            Duplicate
+          </button>
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              apply(removeStep(id))
+              announce('Step removed')
+            }}
+          >
+            Remove step
+          </button>
+        </div>
+      </PopoverPanel>
+    </Popover>
+  )
+}
+
+interface WordsProps {
+  label: string
+  hint?: string
+  value: string
+  rows?: number
+  onCommit: (text: string) => void
+}
+
+/** A field that keeps what was typed when it is left. */
+function Words({ label, hint, value, rows = 1, onCommit }: WordsProps) {
+  const [text, setText] = useState(value)
+  const commit = () => {
+    if (text !== value) onCommit(text)
+  }
+  const common = {
+    className: 'field w-full',
+    value: text,
+    onBlur: commit,
+  }
+  return (
+    <label className="grid gap-1">
+      <span>
+        {label}
+        {hint && <span className="text-[calc(13px*var(--type))] text-quiet"> {hint}</span>}
+      </span>
+      {rows > 1 ? (
+        <textarea
+          {...common}
+          aria-label={label}
+          rows={rows}
+          onChange={(e) => setText(e.target.value)}
+        />
+      ) : (
+        <input
+          {...common}
+          aria-label={label}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') commit()
+          }}
+        />
+      )}
+    </label>
+  )
+}
+
+const noStep: readonly string[] = []
+const goneOf = (steps: readonly Step[], id: string) => steps.find((one) => one.id === id)
+
+/** Says what a step shows no longer, and forgets it. */
+export function Gone({ id }: { id: string }) {
+  const { apply } = useWorkbenchStore().getState()
+  const gone = useStudy(
+    useShallow((s) => {
+      const step = goneOf(s.steps, id)
+      return step ? goneFrom(step, s) : noStep
+    }),
+  )
+  if (gone.length === 0) return null
+  const names = gone.length > 1 ? `${gone.slice(0, -1).join(', ')} and ${gone.at(-1)!}` : gone[0]!
+  return (
+    <p role="status" className="flex items-center gap-2 text-[calc(14px*var(--type))] text-ochre">
+      {names.charAt(0).toUpperCase() + names.slice(1)} {gone.length > 1 ? 'are' : 'is'} gone; the
+      rest is shown.
+      <button type="button" className="pill" onClick={() => apply(forgetGone(id))}>
+        Forget {gone.length > 1 ? 'them' : 'it'}
+      </button>
+    </p>
+  )
+}

@@ -1,0 +1,165 @@
+import {
+  type Announcements,
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  type UniqueIdentifier,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import {
+  rectSortingStrategy,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+} from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import { goneFrom, moveStep } from '@yperkine/core'
+import { ChevronLeft, ChevronRight, GripVertical } from 'lucide-react'
+import { useMemo } from 'react'
+import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { AboutStep, Gone } from './AboutStep'
+
+/** A press that moves less than this is no drag, in pixels. */
+const still = 4
+
+/** The steps of the lesson in their order, over the deck. */
+export function Steps() {
+  const store = useWorkbenchStore()
+  const steps = useStudy((s) => s.steps)
+  const open = useWorkbench((s) => s.history.step)
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: still } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
+  const titles = useMemo(() => new Map(steps.map((s) => [s.id, s.title])), [steps])
+  const announcements = useMemo(() => spoken(titles), [titles])
+  if (steps.length === 0) return null
+  const { apply, announce, goOn, keepStep } = store.getState()
+  const end = ({ active, over }: DragEndEvent) => {
+    if (!over || over.id === active.id) return
+    apply(moveStep(String(active.id), String(over.id)))
+    const now = store.getState().shown.steps.findIndex((s) => s.id === active.id) + 1
+    announce(`Now step ${now} of ${steps.length}`)
+  }
+  return (
+    <section
+      aria-label="Lesson"
+      className="flex shrink-0 items-start gap-2 border-t border-rule bg-paper px-4 py-1.5 max-sm:px-2"
+    >
+      <h2 className="flex h-8 items-center text-quiet max-sm:sr-only">Steps</h2>
+      <div className="grid min-w-0 flex-1 gap-1">
+        <DndContext
+          sensors={sensors}
+          collisionDetection={closestCenter}
+          accessibility={{ announcements, screenReaderInstructions }}
+          onDragEnd={end}
+        >
+          <SortableContext items={steps} strategy={rectSortingStrategy}>
+            <ol
+              aria-label="Steps"
+              className="flex max-h-[76px] flex-wrap gap-1.5 overflow-y-auto p-0.5"
+            >
+              {steps.map(({ id }, i) => (
+                <StepButton key={id} id={id} number={i + 1} open={id === open} />
+              ))}
+            </ol>
+          </SortableContext>
+        </DndContext>
+        {open !== null && <Gone id={open} />}
+      </div>
+      <div className="flex shrink-0 items-center gap-1.5">
+        {open !== null && <AboutStep key={open} id={open} />}
+        <button
+          type="button"
+          aria-label="Previous in lesson"
+          title="Previous in lesson ([)"
+          className="button px-1.5"
+          onClick={() => goOn(-1)}
+        >
+          <ChevronLeft size={18} aria-hidden />
+        </button>
+        <button
+          type="button"
+          aria-label="Next in lesson"
+          title="Next in lesson (])"
+          className="button px-1.5"
+          onClick={() => goOn(1)}
+        >
+          <ChevronRight size={18} aria-hidden />
+        </button>
+        <button type="button" className="button" onClick={keepStep}>
+          Keep as step
+        </button>
+      </div>
+    </section>
+  )
+}
+
+const screenReaderInstructions = {
+  draggable: 'Space takes hold of this step, the arrow keys move it, Space puts it down.',
+}
+
+function spoken(titles: ReadonlyMap<string, string>): Announcements {
+  const named = (id: UniqueIdentifier) => titles.get(String(id)) ?? ''
+  return {
+    onDragStart: ({ active }) => `${named(active.id)} is held`,
+    onDragOver: ({ over }) => (over ? `At ${named(over.id)}` : undefined),
+    // The page itself says where the step has come to.
+    onDragEnd: () => undefined,
+    onDragCancel: ({ active }) => `${named(active.id)} stays where it was`,
+  }
+}
+
+/** One step: pressed to go there, and pressed again to close it; moved by its handle. */
+function StepButton({ id, number, open }: { id: string; number: number; open: boolean }) {
+  const { goToStep } = useWorkbenchStore().getState()
+  const title = useStudy((s) => s.steps.find((one) => one.id === id)?.title ?? '')
+  const isPoor = useStudy((s) => {
+    const step = s.steps.find((one) => one.id === id)
+    return step !== undefined && goneFrom(step, s).length > 0
+  })
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id,
+  })
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition: transition ?? undefined }}
+      className={`flex max-w-[240px] rounded-md border bg-page ${
+        open ? 'border-ink outline outline-1 outline-ink' : 'border-rule'
+      } ${isDragging ? 'z-10 shadow-lg' : ''}`}
+    >
+      <button
+        type="button"
+        aria-label={`Move ${title}`}
+        title="Drag it, or move it with Space and the arrow keys"
+        className="grid w-5 cursor-grab touch-none place-items-center rounded-l-md text-quiet active:cursor-grabbing pointer-coarse:w-9"
+        {...attributes}
+        {...listeners}
+      >
+        <GripVertical size={13} aria-hidden />
+      </button>
+      <button
+        type="button"
+        aria-label={title}
+        aria-current={open ? 'step' : undefined}
+        title={open ? `${title}: press to close it` : title}
+        className="flex min-h-8 min-w-0 items-center gap-1.5 rounded-r-md pr-3 pl-0.5 pointer-coarse:min-h-11"
+        onClick={() => goToStep(open ? null : id)}
+      >
+        <span aria-hidden className="font-serif text-quiet italic">
+          {number}
+        </span>
+        <span className="truncate">{title}</span>
+        {isPoor && (
+          <span className="font-semibold text-ochre" title="Something it shows is gone">
+            !
+          </span>
+        )}
+      </button>
+    </li>
+  )
+}
