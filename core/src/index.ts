@@ -115,6 +115,7 @@ export {
 } from './statements'
 export { actionsOf } from './study/actions'
 export type {
+  DrawnFunction,
   CurveResult,
   ChartSeries,
   LineAction,

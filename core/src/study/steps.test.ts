@@ -131,7 +131,7 @@ describe('a step', () => {
     // Nothing of it is lost until someone says so.
     const still = inside(step.id, setSlider('a', 1))(poor)
     expect(goneFrom(still.steps.at(-1)!, still)).toEqual(gone)
-    const tidy = forgetGone(step.id)(still)
+    const tidy = inside(step.id, forgetGone(step.id))(still)
     expect(goneFrom(tidy.steps.at(-1)!, tidy)).toEqual([])
     expect(valueIn(tidy, step.id)).toBe(1)
   })
@@ -166,6 +166,7 @@ describe('a step', () => {
     expect(shownStudy(answered, { step: 'step2' }).answers.guesses).toEqual({})
     expect(shownStudy(answered, {}).answers.guesses).toEqual({})
     expect(removeStep('step1')(answered).answers.steps).toEqual({})
+    expect(inside('step1', removeStep('step1'))(answered).answers.steps).toEqual({})
     expect(studySchema.safeParse(answered).success).toBe(true)
   })
 })
@@ -223,6 +224,13 @@ test('a step is worked out by its id or its title', () => {
   // By hand: the slope of t²/4 is t/2.
   expect([slope(), slope('step1'), slope('Late')]).toEqual([2.5, 1, 4])
   expect(() => slope('Nowhere')).toThrow(RangeError)
+})
+
+test('a step that is removed while it is open leaves the study its own values', () => {
+  const without = inside('step2', removeStep('step2'))(lesson)
+  expect(without.steps.map((s) => s.id)).toEqual(['step1'])
+  expect(valueIn(without, null)).toBe(5)
+  expect(studySchema.safeParse(without).success).toBe(true)
 })
 
 test('a part made while a step is open is on everywhere', () => {

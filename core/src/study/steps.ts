@@ -43,7 +43,7 @@ const curvesOf = (study: Study) =>
   new Set(study.lines.flatMap((line) => (isCurveMaker(line) ? [line.name] : [])))
 
 /** A lane with the curves that there still are; null where its own is gone. */
-function living(lane: Lane, study: Study): Lane | null {
+export function living(lane: Lane, study: Study): Lane | null {
   const curves = curvesOf(study)
   if (!curves.has(lane.curve)) return null
   const overlays = lane.overlays.filter((one) => curves.has(one.curve))
@@ -55,9 +55,11 @@ function living(lane: Lane, study: Study): Lane | null {
  * it has changed belong to the step; everything else to the study and so to every step.
  */
 export function takenFromStep(study: Study, id: string | null, shown: Study, edited: Study): Study {
-  const step = study.steps.find((one) => one.id === id)
   if (edited === shown) return study
-  if (!step) return keptInSteps(study, edited)
+  const step = edited.steps.find((one) => one.id === id)
+  // None is open, or it has just been taken out.
+  if (!step)
+    return keptInSteps(study, shown === study ? edited : withOwnState(study, edited, shown))
   const values = { ...step.values }
   const before = new Map(shown.sliders.map((s) => [s.name, s.value]))
   for (const { name, value } of edited.sliders) {
@@ -77,14 +79,8 @@ export function takenFromStep(study: Study, id: string | null, shown: Study, edi
     ...(edited.lanes === shown.lanes ? {} : { lanes: [...edited.lanes, ...gone].slice(0, 20) }),
   }
   const { steps: _, ...answers } = edited.answers
-  const own = new Map(study.sliders.map((s) => [s.name, s.value]))
-  const partOn = new Map(study.parts.map((part) => [part.id, part.on]))
   const next: Study = {
-    ...edited,
-    sliders: edited.sliders.map((s) => ({ ...s, value: own.get(s.name) ?? s.value })),
-    frame: study.frame,
-    lanes: edited.lanes === shown.lanes ? study.lanes : ownLanes(study, edited),
-    parts: edited.parts.map((part) => ({ ...part, on: partOn.get(part.id) ?? part.on })),
+    ...withOwnState(study, edited, shown),
     answers:
       edited.answers === shown.answers
         ? study.answers
@@ -92,6 +88,28 @@ export function takenFromStep(study: Study, id: string | null, shown: Study, edi
     steps: edited.steps.map((one) => (one.id === id ? { ...one, ...changed } : one)),
   }
   return keptInSteps(study, next)
+}
+
+/** An edited study with the state that it has where no step is open. */
+function withOwnState(study: Study, edited: Study, shown: Study): Study {
+  const own = new Map(study.sliders.map((s) => [s.name, s.value]))
+  const partOn = new Map(study.parts.map((part) => [part.id, part.on]))
+  return {
+    ...edited,
+    sliders: edited.sliders.map((s) => ({ ...s, value: own.get(s.name) ?? s.value })),
+    frame: study.frame,
+    lanes: edited.lanes === shown.lanes ? study.lanes : ownLanes(study, edited),
+    parts: edited.parts.map((part) => ({ ...part, on: partOn.get(part.id) ?? part.on })),
+    answers: answersWithin(study.answers, edited.steps),
+  }
+}
+
+/** Answers without those of steps that are gone. */
+function answersWithin(answers: Answers, steps: readonly Step[]): Answers {
+  const ids = new Set(steps.map((s) => s.id))
+  const kept = Object.entries(answers.steps).filter(([id]) => ids.has(id))
+  if (kept.length === Object.keys(answers.steps).length) return answers
+  return { ...answers, steps: Object.fromEntries(kept) }
 }
 
 /** The study's own lanes after an edit in a step: without curves that went, with those that came. */
@@ -143,15 +161,19 @@ export function goneFrom(step: Step, study: Study): string[] {
   const parts = new Set(study.parts.map((p) => p.id))
   const lines = new Set(study.lines.map((l) => l.id))
   const plays = step.plays.filter((one) => !sliders.has(one.slider) && !(one.slider in step.values))
-  return [
+  const gone = [
     ...Object.keys(step.values).flatMap((name) => (sliders.has(name) ? [] : [`slider ${name}`])),
     ...plays.map(({ slider }) => `slider ${slider}`),
-    ...step.lanes.flatMap((lane) =>
-      curves.has(lane.curve)
-        ? []
-        : [`lane ${lane.order < 0 ? `∫${lane.curve}` : lane.curve + '′'.repeat(lane.order)}`],
-    ),
+    ...step.lanes.flatMap((lane) => (curves.has(lane.curve) ? [] : [`lane ${graphOf(lane)}`])),
+    ...step.lanes
+      .filter((lane) => curves.has(lane.curve))
+      .flatMap((lane) => lane.overlays.filter((one) => !curves.has(one.curve)))
+      .map((one) => `curve ${graphOf(one)}`),
     ...step.parts.flatMap((part) => (parts.has(part.id) ? [] : [`part ${part.letter}`])),
     ...(Object.keys(step.trails).every((id) => lines.has(id)) ? [] : ['a trail']),
   ]
+  return [...new Set(gone)]
 }
+
+const graphOf = ({ curve, order }: { curve: string; order: number }) =>
+  order < 0 ? `∫${curve}` : curve + '′'.repeat(order)

@@ -1,7 +1,7 @@
 import { mostSteps, type Step } from '../../vocabulary/members'
 import { shownStudy } from '../overlay'
 import type { Study } from '../schema'
-import { goneFrom } from '../steps'
+import { goneFrom, living } from '../steps'
 import type { Edit } from './edit'
 
 function freshStepId({ steps, answers }: Study): string {
@@ -100,16 +100,13 @@ export const forgetGone =
     const lines = new Set(study.lines.map((l) => l.id))
     const kept = <T>(all: Record<string, T>, there: ReadonlySet<string>) =>
       Object.fromEntries(Object.entries(all).filter(([key]) => there.has(key)))
-    const isThere = (lane: Step['lanes'][number]) =>
-      goneFrom({ ...step, values: {}, plays: [], parts: [], trails: {}, lanes: [lane] }, study)
-        .length === 0
     const next: Step = {
       ...step,
       values: kept(step.values, sliders),
       plays: step.plays.filter((one) => sliders.has(one.slider)),
       parts: step.parts.filter((part) => parts.has(part.id)),
       trails: kept(step.trails, lines),
-      lanes: step.lanes.filter(isThere),
+      lanes: step.lanes.flatMap((lane) => living(lane, study) ?? []),
     }
     return { ...study, steps: study.steps.map((one) => (one === step ? next : one)) }
   }

@@ -11,6 +11,7 @@ import {
   sliderRole,
   sliderText,
   sliderValueAt,
+  snapToStep,
   type Study,
 } from '@yperkine/core'
 import { useRef, useState } from 'react'
@@ -29,13 +30,26 @@ const noMarks: SliderRole['marks'] = []
 
 const sliderOf = (study: Study, name: string) => study.sliders.find((s) => s.name === name)
 
+/** Whether a slider stands on one of its steps; a stop at a condition or a typed value may lie between. */
+const isOnGrid = (slider: Slider) =>
+  Math.abs(snapToStep(slider, slider.value) - slider.value) <= 1e-9 * slider.step ||
+  slider.value === slider.from ||
+  slider.value === slider.to
+
+/** How a value is written, and what more is told of one that lies between the steps of its slider. */
+function writtenAs(slider: Slider): { number: string; title: string } {
+  const number = sliderText(slider)
+  if (isOnGrid(slider)) return { number, title: '' }
+  return { number: `≈ ${number}`, title: `between its steps: ${formatShort(slider.value, 12)}` }
+}
+
 /** A value as it can be typed again. */
 const typeable = (slider: Slider) => {
   const text = sliderText(slider)
   return text.includes('·') ? numberToFormula(slider.value) : text.replace('−', '-')
 }
 
-/** A slider by its track: dragged, stepped by keys, or typed exactly. */
+/** A slider by its track: dragged, stepped by keys, or typed exactly; on a wall in one line. */
 export function Track({ name, plain = false }: { name: string; plain?: boolean }) {
   const store = useWorkbenchStore()
   // The value is written by the painting, at every frame; the rest seldom changes.
@@ -70,7 +84,8 @@ export function Track({ name, plain = false }: { name: string; plain?: boolean }
     const present = now()
     // A slider that has just been removed is painted once more before its track goes.
     if (!present) return
-    const number = sliderText(present)
+    const { number, title } = writtenAs(present)
+    written.current?.setAttribute('title', title)
     const mark = marks.find((m) => m.value === present.value)
     const text = mark ? mark.text : number
     const share = shareOfSlider(present, present.value)
@@ -91,8 +106,14 @@ export function Track({ name, plain = false }: { name: string; plain?: boolean }
   }
 
   return (
-    <div className="max-w-[190px] min-w-[150px] flex-1 max-sm:max-w-none">
-      <div className="flex h-7 items-center justify-between">
+    <div
+      className={
+        plain
+          ? 'flex max-w-[420px] min-w-[200px] flex-1 items-center gap-3'
+          : 'max-w-[190px] min-w-[150px] flex-1 max-sm:max-w-none'
+      }
+    >
+      <div className={`flex h-7 items-center justify-between ${plain ? 'gap-2' : ''}`}>
         <span className="flex items-baseline gap-1.5">
           <Maths latex={nameToLatex(slider.name)} />
           {role && <span className="text-[calc(13px*var(--type))] text-quiet">{role.words}</span>}
@@ -113,7 +134,7 @@ export function Track({ name, plain = false }: { name: string; plain?: boolean }
           </button>
         )}
       </div>
-      <div className="relative h-7 pointer-coarse:h-11">
+      <div className={`relative h-7 pointer-coarse:h-11 ${plain ? 'min-w-0 flex-1' : ''}`}>
         <div className="absolute inset-x-0 top-1/2 -mt-0.5 h-1 rounded-full bg-rule" />
         <TrackMarks slider={slider} marks={marks} />
         {/* Moved by their boxes, and outside what is held: else all layers were gathered anew. */}

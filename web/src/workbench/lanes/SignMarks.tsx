@@ -32,7 +32,7 @@ function useAxis() {
 }
 
 /** Signs to be marked stretch by stretch at the foot of a covered lane. */
-export function SignMarks({ lane }: { lane: Named }) {
+export function SignMarks({ lane, alone }: { lane: Named; alone: boolean }) {
   const store = useWorkbenchStore()
   const found = useWorkbench((s) => s.evaluation.curves.get(lane.curve))
   const marked = useStudy((s) => s.answers.signs[lane.id])
@@ -57,7 +57,8 @@ export function SignMarks({ lane }: { lane: Named }) {
     >
       <div className="flex items-center gap-2 px-2 pb-1">
         <span className="rounded-md bg-page px-1 text-quiet">
-          Or mark signs: cut the axis where the sign changes, then press each stretch.
+          {alone ? 'Cut' : 'Or mark signs: cut'} the axis where the sign changes, then press each
+          stretch.
         </span>
         <button type="button" className="pill pointer-events-auto" onClick={cutLongest}>
           Cut
@@ -68,7 +69,7 @@ export function SignMarks({ lane }: { lane: Named }) {
         // The button above cuts by keyboard.
         role="presentation"
         title="Click to cut here"
-        className="pointer-events-auto relative h-5 cursor-col-resize border-t border-rule bg-paper pointer-coarse:h-11"
+        className="pointer-events-auto relative h-[calc(20px*var(--type))] cursor-col-resize border-t border-rule bg-paper pointer-coarse:h-11"
         // What is pressed here is no drawing.
         onPointerDown={(event) => event.stopPropagation()}
         onClick={(event) => {

@@ -8,6 +8,7 @@ import {
   removeStep,
   type Step,
 } from '@yperkine/core'
+import { Ellipsis } from 'lucide-react'
 import { useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
@@ -37,7 +38,13 @@ export function AboutStep({ id }: { id: string }) {
     })
   return (
     <Popover>
-      <PopoverButton className="button">About this step</PopoverButton>
+      <PopoverButton
+        aria-label="About this step"
+        title="About this step: its title, question, words and what it plays"
+        className="button px-1.5 pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+      >
+        <Ellipsis size={18} aria-hidden />
+      </PopoverButton>
       <PopoverPanel
         anchor="top end"
         className="popover z-30 grid w-96 max-w-[calc(100vw-16px)] gap-3 p-4"

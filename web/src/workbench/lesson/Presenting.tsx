@@ -111,9 +111,6 @@ export function Presenting() {
         <Progress />
         <DeckSwitches />
         <ClearTrails />
-        <div className="flex min-w-0 flex-1 flex-wrap items-center justify-end gap-x-6">
-          {names !== '' && names.split(' ').map((name) => <Track key={name} name={name} plain />)}
-        </div>
         <Tools
           drawn={drawn}
           pointing={[pointing, setPointing]}
@@ -121,6 +118,13 @@ export function Presenting() {
           onSpeaker={speaker}
           onEnd={end}
         />
+        {names !== '' && (
+          <div className="flex w-full flex-wrap items-center gap-x-8">
+            {names.split(' ').map((name) => (
+              <Track key={name} name={name} plain />
+            ))}
+          </div>
+        )}
       </footer>
       {pointing && <LargePointer />}
       <Leaving open={leaving} onClose={() => setLeaving(false)} />
@@ -144,7 +148,7 @@ function Progress() {
           aria-label={name}
           title={name}
           aria-current={id === open ? 'step' : undefined}
-          className="grid h-8 w-[clamp(10px,2.6vw,34px)] place-items-center pointer-coarse:h-11"
+          className="grid h-8 w-[clamp(10px,1.9vw,30px)] place-items-center pointer-coarse:h-11"
           onClick={() => goToStep(id)}
         >
           <span
@@ -173,7 +177,7 @@ function Tools({ drawn, pointing, drawing, onSpeaker, onEnd }: ToolsProps) {
   const { hideNumbers } = useWorkbenchStore().getState()
   const numbers = useWorkbench((s) => s.presenting?.numbers ?? true)
   return (
-    <div className="flex gap-1.5">
+    <div className="ml-auto flex gap-1.5">
       <Tool
         label="Large pointer"
         letter="L"

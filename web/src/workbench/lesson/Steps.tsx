@@ -17,8 +17,8 @@ import {
 } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { goneFrom, moveStep } from '@yperkine/core'
-import { ChevronLeft, ChevronRight, GripVertical } from 'lucide-react'
-import { useMemo } from 'react'
+import { ChevronLeft, ChevronRight } from 'lucide-react'
+import { type ReactNode, useMemo } from 'react'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { AboutStep, Gone } from './AboutStep'
 
@@ -47,10 +47,10 @@ export function Steps() {
   return (
     <section
       aria-label="Lesson"
-      className="flex shrink-0 items-start gap-2 border-t border-rule bg-paper px-4 py-1.5 max-sm:px-2"
+      className="flex shrink-0 flex-wrap items-start gap-2 border-t border-rule bg-paper px-4 py-1.5 max-sm:px-2"
     >
-      <h2 className="flex h-8 items-center text-quiet max-sm:sr-only">Steps</h2>
-      <div className="grid min-w-0 flex-1 gap-1">
+      <h2 className="flex h-9 items-center text-quiet max-sm:sr-only">Steps</h2>
+      <div className="min-w-0 flex-1 max-sm:w-full max-sm:flex-none">
         <DndContext
           sensors={sensors}
           collisionDetection={closestCenter}
@@ -60,7 +60,7 @@ export function Steps() {
           <SortableContext items={steps} strategy={rectSortingStrategy}>
             <ol
               aria-label="Steps"
-              className="flex max-h-[76px] flex-wrap gap-1.5 overflow-y-auto p-0.5"
+              className="flex max-h-[80px] flex-wrap gap-1.5 overflow-y-auto p-0.5 pointer-coarse:max-h-[102px]"
             >
               {steps.map(({ id }, i) => (
                 <StepButton key={id} id={id} number={i + 1} open={id === open} />
@@ -70,33 +70,40 @@ export function Steps() {
         </DndContext>
         {open !== null && <Gone id={open} />}
       </div>
-      <div className="flex shrink-0 items-center gap-1.5">
-        {open !== null && <AboutStep key={open} id={open} />}
-        <button
-          type="button"
-          aria-label="Previous in lesson"
-          title="Previous in lesson ([)"
-          className="button px-1.5"
-          onClick={() => goOn(-1)}
-        >
+      <div className="flex h-9 shrink-0 items-center gap-1.5 pointer-coarse:h-12">
+        <Way label="Previous in lesson" letter="[" onPress={() => goOn(-1)}>
           <ChevronLeft size={18} aria-hidden />
-        </button>
-        <button
-          type="button"
-          aria-label="Next in lesson"
-          title="Next in lesson (])"
-          className="button px-1.5"
-          onClick={() => goOn(1)}
-        >
+        </Way>
+        <Way label="Next in lesson" letter="]" onPress={() => goOn(1)}>
           <ChevronRight size={18} aria-hidden />
-        </button>
-        <button type="button" className="button" onClick={keepStep}>
+        </Way>
+        {open !== null && <AboutStep key={open} id={open} />}
+        <button type="button" className="button pointer-coarse:min-h-11" onClick={keepStep}>
           Keep as step
         </button>
       </div>
     </section>
   )
 }
+
+interface WayProps {
+  label: string
+  letter: string
+  onPress: () => void
+  children: ReactNode
+}
+
+const Way = ({ label, letter, onPress, children }: WayProps) => (
+  <button
+    type="button"
+    aria-label={label}
+    title={`${label} (${letter})`}
+    className="button px-1.5 pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+    onClick={onPress}
+  >
+    {children}
+  </button>
+)
 
 const screenReaderInstructions = {
   draggable: 'Space takes hold of this step, the arrow keys move it, Space puts it down.',
@@ -113,7 +120,7 @@ function spoken(titles: ReadonlyMap<string, string>): Announcements {
   }
 }
 
-/** One step: pressed to go there, and pressed again to close it; moved by its handle. */
+/** One step: pressed to go there, and pressed again to close it; moved by its number. */
 function StepButton({ id, number, open }: { id: string; number: number; open: boolean }) {
   const { goToStep } = useWorkbenchStore().getState()
   const title = useStudy((s) => s.steps.find((one) => one.id === id)?.title ?? '')
@@ -128,31 +135,30 @@ function StepButton({ id, number, open }: { id: string; number: number; open: bo
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition: transition ?? undefined }}
-      className={`flex max-w-[240px] rounded-md border bg-page ${
-        open ? 'border-ink outline outline-1 outline-ink' : 'border-rule'
+      className={`flex rounded-md border bg-page ${
+        open
+          ? 'max-w-[200px] border-ink outline outline-1 outline-ink'
+          : 'max-w-[138px] border-rule'
       } ${isDragging ? 'z-10 shadow-lg' : ''}`}
     >
       <button
         type="button"
         aria-label={`Move ${title}`}
-        title="Drag it, or move it with Space and the arrow keys"
-        className="grid w-5 cursor-grab touch-none place-items-center rounded-l-md text-quiet active:cursor-grabbing pointer-coarse:w-9"
+        title="Drag the step by its number, or move it with Space and the arrow keys"
+        className="w-6 shrink-0 cursor-grab touch-none rounded-l-md text-center font-serif text-quiet italic active:cursor-grabbing pointer-coarse:w-11"
         {...attributes}
         {...listeners}
       >
-        <GripVertical size={13} aria-hidden />
+        {number}
       </button>
       <button
         type="button"
         aria-label={title}
         aria-current={open ? 'step' : undefined}
         title={open ? `${title}: press to close it` : title}
-        className="flex min-h-8 min-w-0 items-center gap-1.5 rounded-r-md pr-3 pl-0.5 pointer-coarse:min-h-11"
+        className="flex min-h-[30px] min-w-0 flex-1 items-center gap-1.5 rounded-r-md pr-2 pointer-coarse:min-h-11"
         onClick={() => goToStep(open ? null : id)}
       >
-        <span aria-hidden className="font-serif text-quiet italic">
-          {number}
-        </span>
         <span className="truncate">{title}</span>
         {isPoor && (
           <span className="font-semibold text-ochre" title="Something it shows is gone">

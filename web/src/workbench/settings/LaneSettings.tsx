@@ -77,11 +77,33 @@ export const LaneSettings = memo(function LaneSettings({ lane }: Props) {
           />
           Covered, to be guessed first
         </label>
+        {kept?.covered && (
+          <label className="flex items-center justify-between gap-2">
+            Asks for
+            <select
+              className="field"
+              value={kept.asks ?? ''}
+              onChange={(e) =>
+                apply(
+                  changeLane(lane.id, {
+                    asks: asked.find((one) => one === e.target.value),
+                  }),
+                )
+              }
+            >
+              <option value="">a graph or signs</option>
+              <option value="graph">a drawn graph</option>
+              <option value="signs">signs</option>
+            </select>
+          </label>
+        )}
         <AlsoHere id={lane.id} />
       </PopoverPanel>
     </Popover>
   )
 })
+
+const asked = ['graph', 'signs'] as const
 
 /** What else is drawn in the lane; the same as dragging a rung onto it. */
 function AlsoHere({ id }: { id: string }) {
