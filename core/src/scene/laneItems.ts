@@ -8,7 +8,7 @@ import { placeLabels } from './labels'
 import { type Named, nameItems } from './curveNames'
 import { drawnCurve } from './drawnCurve'
 import { laneTitle } from './laneTitle'
-import { firstOfEach, itemsOf, sampledOf } from './lineMarks'
+import { firstOfEach, itemsOf, type MarkOfLine, sampledOf } from './lineMarks'
 import { curveInk, inkOf, withLook } from './looks'
 import type { Sample } from './marks/mark'
 import { placeNotes, titleNote } from './notes'
@@ -46,8 +46,8 @@ export function laneItems(
   const marks = curves.marked.flatMap((m) =>
     keep(
       key(`mark.${m.line}.${m.mark.id}`),
-      [m.mark, frame, m.dimmed, m.look, m.label, m.tint, m.way],
-      () => itemsOf(m, frame, follow),
+      [m.mark, frame, m.dimmed, m.look, m.label, m.tint, m.way, ground.type],
+      () => itemsOf(grownMark(m, ground.type), frame, follow).map((i) => grownDot(i, ground.type)),
     ),
   )
   const passed = trailsOf(lane, curves, frame, ground)
@@ -101,6 +101,14 @@ export function laneItems(
     ]),
   ]
 }
+
+/** Where words are set larger, points and bodies are. */
+const grownMark = (marked: MarkOfLine, type: number): MarkOfLine =>
+  type === 1 || marked.mark.kind !== 'body'
+    ? marked
+    : { ...marked, mark: { ...marked.mark, size: marked.mark.size * type } }
+const grownDot = (item: Item, type: number): Item =>
+  type === 1 || item.kind !== 'dot' ? item : { ...item, reach: item.reach * type }
 
 /** A derivative has its band at the foot, in pixels. */
 const footHeight = 22

@@ -2,11 +2,13 @@ import { useMemo } from 'react'
 import { PartSwitch } from '../working/PartHeading'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 
+/** Whether a place has left something behind. */
+export const useHasTrails = () =>
+  useWorkbench((s) => [...s.trails.values()].some(({ runs }) => runs.some((run) => run.length > 1)))
+
 /** Wipes what places have left behind. */
 export function ClearTrails() {
-  const some = useWorkbench((s) =>
-    [...s.trails.values()].some(({ runs }) => runs.some((run) => run.length > 1)),
-  )
+  const some = useHasTrails()
   const { clearTrails } = useWorkbenchStore().getState()
   if (!some) return null
   return (

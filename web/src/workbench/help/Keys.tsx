@@ -7,6 +7,8 @@ const anywhere: [string, string][] = [
   [',  .', 'step back, step forward'],
   ['0', 'fit everything on the span'],
   ['C', 'clear trails'],
+  ['[ ]', 'previous and next step of the lesson'],
+  ['P', 'present; the same key ends it'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
   ['?', 'how it works'],

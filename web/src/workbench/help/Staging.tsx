@@ -20,6 +20,18 @@ const rows: readonly (readonly [what: string, how: string])[] = [
     'Say “trail of q”, “trail of tangents to q”, “trail of slopes of q” or “trail of the area under q”: what a place passes stays, while the line is shown. C clears it.',
   ],
   [
+    'Steps',
+    '“Keep as step” keeps the state you see: values, frame, lanes, switches, covers. With a step open, what you change of these belongs to it; lines belong to all. Its dots say what it asks, what you say, and what plays when it is come to.',
+  ],
+  [
+    'Presenting',
+    'P fills the screen. Page keys of a clicker or [ ] lead on; Space plays what the step plays, then goes on. N hides numbers, D draws, W wipes, L is a large pointer, S opens the speaker’s window with words, next step and clock.',
+  ],
+  [
+    'Motion',
+    'Press what moves, on the deck: pace, a slower first pass, whose turn it is, and where a slider stops, such as q′(a) = 0.',
+  ],
+  [
     'Looks',
     'The brush of a line sets its colour, stroke, width, points and words, and takes its look to another line.',
   ],

@@ -11,7 +11,8 @@ import {
 import { Ellipsis } from 'lucide-react'
 import { useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
-import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useHasTrails } from '../deck/DeckSwitches'
+import { useStudy, useWorkbenchStore } from '../store'
 
 /** What a step is called, asks and plays. */
 export function AboutStep({ id }: { id: string }) {
@@ -22,9 +23,7 @@ export function AboutStep({ id }: { id: string }) {
       .map((m) => m.name)
       .join(' and '),
   )
-  const hasTrails = useWorkbench((s) =>
-    [...s.trails.values()].some(({ runs }) => runs.some((run) => run.length > 1)),
-  )
+  const hasTrails = useHasTrails()
   if (!step) return null
   const { apply, announce, keepTrails } = store.getState()
   const change = (what: Parameters<typeof changeStep>[1]) => apply(changeStep(id, what))

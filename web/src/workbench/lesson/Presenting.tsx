@@ -1,7 +1,7 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react'
-import { Eraser, Highlighter, MonitorUp, Pencil, X } from 'lucide-react'
+import { Eraser, Footprints, Highlighter, MonitorUp, Pencil, X } from 'lucide-react'
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react'
-import { ClearTrails, DeckSwitches } from '../deck/DeckSwitches'
+import { DeckSwitches, useHasTrails } from '../deck/DeckSwitches'
 import { Track } from '../deck/Track'
 import { wallType } from '../drawing/layout'
 import { Lanes } from '../lanes/Lanes'
@@ -110,7 +110,6 @@ export function Presenting() {
       <footer className="flex flex-wrap items-center gap-x-6 gap-y-1 border-t border-rule px-[3vw] py-[1vh]">
         <Progress />
         <DeckSwitches />
-        <ClearTrails />
         <Tools
           drawn={drawn}
           pointing={[pointing, setPointing]}
@@ -174,8 +173,9 @@ interface ToolsProps {
 
 /** What helps to lead a class, each by its key as well. */
 function Tools({ drawn, pointing, drawing, onSpeaker, onEnd }: ToolsProps) {
-  const { hideNumbers } = useWorkbenchStore().getState()
+  const { hideNumbers, clearTrails } = useWorkbenchStore().getState()
   const numbers = useWorkbench((s) => s.presenting?.numbers ?? true)
+  const hasTrails = useHasTrails()
   return (
     <div className="ml-auto flex gap-1.5">
       <Tool
@@ -189,6 +189,11 @@ function Tools({ drawn, pointing, drawing, onSpeaker, onEnd }: ToolsProps) {
       <Tool label="Draw" letter="D" pressed={drawing[0]} onPress={() => drawing[1](!drawing[0])}>
         <Pencil size={18} aria-hidden />
       </Tool>
+      {hasTrails && (
+        <Tool label="Clear trails" letter="C" onPress={clearTrails}>
+          <Footprints size={18} aria-hidden />
+        </Tool>
+      )}
       {drawn.strokes.length > 0 && (
         <Tool label="Wipe" letter="W" onPress={drawn.wipe}>
           <Eraser size={18} aria-hidden />

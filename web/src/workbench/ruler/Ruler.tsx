@@ -198,7 +198,7 @@ function RulerScale({ title, height }: { title: string; height: number }) {
       const half = label.textContent.length * 3.6 * type + 2
       const at = Number(label.dataset.at)
       const covered = flags.some(
-        (f) => Math.abs(f.at + f.shift - at) < half + flagWidth(f.text) / 2,
+        (f) => Math.abs(f.at + f.shift - at) < half + (flagWidth(f.text) / 2) * type,
       )
       const cut = at < half - 2 || at > width - half + 2
       label.style.visibility = covered || cut ? 'hidden' : ''
@@ -311,18 +311,19 @@ function FlagShapes({ height }: { height: number }) {
   const width = useWorkbench((s) => s.scene.width)
   const texts = useWorkbench(useShallow((s) => s.scene.flags.map((f) => f.text)))
   const group = useRef<SVGGElement>(null)
+  const type = useWorkbench((s) => s.size.type ?? 1)
   usePainting(({ flags }) => {
     const shapes = group.current!.children
     flags.forEach(({ at, shift, text }, i) => {
       const shape = shapes[i]
       if (!shape) return
       const [outline, label] = shape.children
-      const half = flagWidth(text) / 2
+      const half = (flagWidth(text) / 2) * type
       // Its tip stands on the place, also where its body gives way to another flag.
       const middle = at + shift
       outline!.setAttribute(
         'd',
-        `M${at} ${flagTop}L${middle + half} ${flagTop + 9}V${flagTop + 25}H${middle - half}V${flagTop + 9}Z`,
+        `M${at} ${flagTop}L${middle + half} ${flagTop + 9}V${flagTop + 25 * type}H${middle - half}V${flagTop + 9}Z`,
       )
       label!.setAttribute('x', String(middle))
       setText(label!, plain(text))
@@ -341,7 +342,7 @@ function FlagShapes({ height }: { height: number }) {
           <g key={i}>
             <path className="fill-rust" />
             <text
-              y={flagTop + 20}
+              y={flagTop + 20 * type}
               textAnchor="middle"
               className="fill-page font-serif text-[calc(14px*var(--type))] font-semibold italic select-none"
             />
