@@ -15,6 +15,13 @@ const checks = {
   browser: ['Browser tests', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']],
 }
 
+/** What reads the files that the page makes: nothing of the project's own. */
+const readers = [
+  ['xmllint', 'libxml2-utils', 'A reader of XML'],
+  ['rsvg-convert', 'librsvg2-bin', 'A reader of SVG'],
+  ['pdftotext', 'poppler-utils', 'A reader of PDF'],
+]
+
 const readsOnly = new Set(['format', 'lint', 'types'])
 
 runMain(async () => {
@@ -34,6 +41,9 @@ runMain(async () => {
   await installPackages()
   if (chosen.includes('browser')) {
     if (!existsSync(chromium)) await installDebianPackage('chromium', 'Chromium')
+    for (const [tool, name, purpose] of readers) {
+      if (!existsSync(`/usr/bin/${tool}`)) await installDebianPackage(name, purpose)
+    }
     await buildAll()
   }
   let db = null

@@ -247,3 +247,18 @@ export {
   sliderValueAt,
   snapToStep,
 } from './vocabulary/values'
+
+export type {
+  Drawing,
+  Drawn,
+  Face,
+  Hatch,
+  NotePiece,
+  Outline,
+  Typesetter,
+} from './pictures/drawing'
+export { setNote } from './pictures/notes'
+export { palettes, type PictureLook, pictureLooks } from './pictures/palettes'
+export { fileNameOf } from './pictures/fileName'
+export { heightBeside, pictureOf, type PictureParts } from './pictures/picture'
+export { svgOf, type WordsAs } from './pictures/svg'

@@ -1,17 +1,19 @@
 import type { Page } from '@playwright/test'
 import { expect, test } from '../support/fixtures'
 
-const lesson = 'How fast at this very moment?'
-
 /** Opens a copy of the demo lesson, so that no test changes what another reads. */
 async function openLesson(page: Page) {
-  await page.goto('/')
-  await page.getByRole('button', { name: `More for ${lesson}`, exact: true }).click()
-  await page.getByRole('menuitem', { name: 'Duplicate' }).click()
-  await page
-    .getByRole('link', { name: /How fast at this very moment\? .*copy|copy.*How fast/ })
-    .first()
-    .click()
+  const { studies } = (await (await page.request.get('/api/studies')).json()) as {
+    studies: { id: string; title: string }[]
+  }
+  const { id } = studies.find(({ title }) => title === 'How fast at this very moment?')!
+  const { study } = (await (await page.request.get(`/api/studies/${id}`)).json()) as {
+    study: Record<string, unknown>
+  }
+  const made = await page.request.post('/api/studies', {
+    data: { study: { ...study, title: 'A lesson' } },
+  })
+  await page.goto(`/studies/${((await made.json()) as { id: string }).id}`)
   await page.getByRole('region', { name: 'Working' }).waitFor()
 }
 

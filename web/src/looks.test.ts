@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
-import { typeOf } from '@yperkine/core'
+import { palettes, typeOf } from '@yperkine/core'
 
 const css = readFileSync(path.join(__dirname, 'styles.css'), 'utf8')
 
@@ -80,5 +80,37 @@ test.each(['paper', 'night', 'chalk'] as const)(
         ? /@theme \{[^}]*\}[^]*?--type: ([\d.]+)/
         : new RegExp(`data-look='${look}'\\] \\{[^}]*--type: ([\\d.]+)`)
     expect(Number(block.exec(css)?.[1] ?? 1)).toBe(typeOf(look))
+  },
+)
+
+test.each(['paper', 'night', 'chalk'] as const)(
+  'a picture in %s has the colours of the page',
+  (look) => {
+    const tokens = looks[look]
+    const { inks, tints, ...palette } = palettes[look]
+    const { curve1, curve2, curve3, curve4, curve5, place, span, ...others } = inks
+    const names = ['kelp', 'slate', 'plum', 'moss', 'umber', 'rust', 'ochre']
+    expect([curve1, curve2, curve3, curve4, curve5, place, span]).toEqual(
+      names.map((n) => tokens[n]),
+    )
+    for (const [name, colour] of Object.entries(others))
+      expect([name, colour]).toEqual([name, tokens[name]])
+    const own: Record<string, string> = {
+      ...{
+        stripBelow: 'strip-below',
+        over: 'brick',
+        overFlat: 'over-flat',
+        shortFlat: 'short-flat',
+      },
+    }
+    for (const [name, colour] of Object.entries(palette)) {
+      expect([name, colour]).toEqual([name, tokens[own[name] ?? name]])
+    }
+    for (const n of [1, 2] as const) {
+      expect(tints[n]).toEqual({
+        ...{ place: tokens[`rust-${n}`], span: tokens[`ochre-${n}`] },
+        ...{ strip: tokens[`strip-${n}`], stripBelow: tokens[`strip-below-${n}`] },
+      })
+    }
   },
 )

@@ -118,12 +118,12 @@ describe('the list, where a study is old, strange or cannot be drawn', () => {
   })
   test('what this version does not know is refused by name, and nothing is kept', async () => {
     const { id } = await create('As it was')
-    const tomorrow = { ...study('As it was'), steps: [] }
+    const tomorrow = { ...study('As it was'), terms: [] }
     const save = { version: 1, study: tomorrow, saveId: randomUUID() }
     for (const answer of [await post({ study: tomorrow }), await put(id, save)]) {
       expect(answer.status).toBe(400)
       expect(answer.body).toMatchObject({
-        error: { code: 'newer-study', details: { problems: [{ path: 'study.steps' }] } },
+        error: { code: 'newer-study', details: { problems: [{ path: 'study.terms' }] } },
       })
     }
     const kept = await request(app).get(`/api/studies/${id}`)

@@ -2,6 +2,7 @@ import { changeDisplay, changeStudy } from '@yperkine/core'
 import { CircleHelp, Moon, Pencil, Presentation, Settings2, Sun } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
+import { HandOn } from '../handOn/HandOn'
 import { EditableText } from '../parts/EditableText'
 import { Mark } from '../parts/Mark'
 import { StudySettings } from './settings/StudySettings'
@@ -30,7 +31,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
         <span className="font-serif text-[calc(17px*var(--type))] font-semibold max-sm:hidden">
           Yperkine
         </span>
-        <span className="text-quiet max-sm:hidden">Studies /</span>
+        <span className="whitespace-nowrap text-quiet max-sm:hidden">Studies /</span>
       </Link>
       {renaming ? (
         <EditableText
@@ -79,7 +80,11 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           {isDark ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
         </button>
         {!hasSteps && (
-          <button type="button" className="button max-md:hidden" onClick={keepStep}>
+          <button
+            type="button"
+            className="button whitespace-nowrap max-lg:hidden"
+            onClick={keepStep}
+          >
             Keep as step
           </button>
         )}
@@ -92,6 +97,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           <Presentation size={16} aria-hidden />
           <span className="max-lg:sr-only">Present</span>
         </button>
+        <HandOn />
         <button
           type="button"
           className="button max-sm:px-2"
@@ -99,7 +105,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           onClick={onHelp}
         >
           <CircleHelp size={16} aria-hidden />
-          <span className="max-lg:sr-only">How it works</span>
+          <span className="max-2xl:sr-only">How it works</span>
         </button>
         <button
           type="button"
@@ -108,7 +114,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
           onClick={() => setSettings(true)}
         >
           <Settings2 size={16} aria-hidden />
-          <span className="max-lg:sr-only">Study settings</span>
+          <span className="whitespace-nowrap max-xl:sr-only">Study settings</span>
         </button>
       </div>
       <StudySettings open={settings} onClose={() => setSettings(false)} />

@@ -97,7 +97,14 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
     const { x, lanes } = sceneFor(evaluate(study), size, null)
     return { x, lanes: drawn({ lanes }) }
   }
-  return { evaluate, sceneFor, show, framesOf }
+  /** A scene of its own for a picture that is handed on, with what has been found out so far. */
+  const pictureScene = (evaluation: Evaluation, size: Size) =>
+    createSceneMaker()(
+      evaluation,
+      { ...size, trails: get().trails },
+      findingsFor(evaluation, get().examined),
+    )
+  return { evaluate, sceneFor, show, framesOf, pictureScene }
 }
 
 export type Drawing = ReturnType<typeof createDrawing>

@@ -135,6 +135,8 @@ export interface Workbench {
   step: (by: 1 | -1) => void
   undo: () => void
   redo: () => void
+  /** A scene for a picture of some size. */
+  pictureScene: (evaluation: Evaluation, size: Size) => Scene
   resize: (size: Size) => void
   selectPlace: (place: string | null) => void
   selectSpan: (span: SpanText | null) => void

@@ -49,6 +49,7 @@ export function createWorkbench(id: string, study: Study, request = '') {
       ...presenting(set, get, drawing),
       ...attention(set, get, drawing),
       ...elsewhere(set, get, drawing),
+      pictureScene: drawing.pictureScene,
     }
   })
 }

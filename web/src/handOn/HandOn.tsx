@@ -1,0 +1,93 @@
+import { Menu, MenuButton, MenuItem, MenuItems, MenuSeparator } from '@headlessui/react'
+import { ChevronDown } from 'lucide-react'
+import { useState } from 'react'
+import { saveBlob } from '../parts/saveAsFile'
+import { useWorkbenchStore } from '../workbench/store'
+import { LinkPanel } from './LinkPanel'
+import { PicturePanel } from './PicturePanel'
+import { saveStudyFile } from './saveStudyFile'
+import { type Format, formats, readSettings } from './settings'
+import { Trouble } from './Trouble'
+
+const item =
+  'block w-full rounded-md px-3 py-1.5 text-left data-[focus]:bg-chosen pointer-coarse:min-h-11'
+
+/** Why something could not be handed on, in words. */
+const reasonOf = (error: unknown) =>
+  error instanceof Error && error.message !== '' ? error.message : 'the browser gave no reason'
+
+/** What can be made of a study for others, each item named by what it makes. */
+export function HandOn() {
+  const store = useWorkbenchStore()
+  const [open, setOpen] = useState<'picture' | 'link' | null>(null)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const { announce } = store.getState()
+  /** Makes a picture; a failure is told, and changes nothing. */
+  const make = async (what: string, work: () => Promise<void>) => {
+    try {
+      await work()
+      announce(`${what} made`)
+    } catch (error) {
+      setTrouble(`${what} could not be made: ${reasonOf(error)}. The study is as it was.`)
+    }
+  }
+  const save = (format: Format) =>
+    make(`Picture as ${format.toUpperCase()}`, async () => {
+      const { drawingOf, pictureFile } = await import('./make')
+      const settings = readSettings()
+      const { name, blob } = await pictureFile(drawingOf(store, settings, null), format, settings)
+      saveBlob(name, blob)
+    })
+  const copy = () =>
+    make('Copy of the picture', async () => {
+      const { drawingOf, pictureFile } = await import('./make')
+      const settings = readSettings()
+      // The clipboard takes a promise, so that it is asked for while the press still counts.
+      const picture = pictureFile(drawingOf(store, settings, null), 'png', settings)
+      await navigator.clipboard.write([
+        new ClipboardItem({ 'image/png': picture.then(({ blob }) => blob) }),
+      ])
+    })
+  return (
+    <>
+      <Menu>
+        <MenuButton className="button whitespace-nowrap max-sm:px-2">
+          Hand on <ChevronDown size={14} aria-hidden />
+        </MenuButton>
+        <MenuItems anchor="bottom end" className="popover z-30 w-64 p-1.5 [--anchor-gap:4px]">
+          {formats.map((format) => (
+            <MenuItem key={format}>
+              <button type="button" className={item} onClick={() => void save(format)}>
+                Picture as {format.toUpperCase()}
+              </button>
+            </MenuItem>
+          ))}
+          <MenuItem>
+            <button type="button" className={item} onClick={() => void copy()}>
+              Copy the picture
+            </button>
+          </MenuItem>
+          <MenuItem>
+            <button type="button" className={item} onClick={() => setOpen('picture')}>
+              How pictures are made …
+            </button>
+          </MenuItem>
+          <MenuSeparator className="my-1 h-px bg-rule" />
+          <MenuItem>
+            <button type="button" className={item} onClick={() => saveStudyFile(store)}>
+              Study file
+            </button>
+          </MenuItem>
+          <MenuItem>
+            <button type="button" className={item} onClick={() => setOpen('link')}>
+              Link
+            </button>
+          </MenuItem>
+        </MenuItems>
+      </Menu>
+      {open === 'picture' && <PicturePanel onClose={() => setOpen(null)} onTrouble={setTrouble} />}
+      {open === 'link' && <LinkPanel onClose={() => setOpen(null)} />}
+      <Trouble words={trouble} onClose={() => setTrouble(null)} />
+    </>
+  )
+}
