@@ -56,7 +56,7 @@ const notInBrowserTests = {
 const layers = [
   ...['arithmetic', 'formula', 'functions', 'language', 'evaluate', 'algebra', 'features'],
   ...['search', 'calculus', 'tables', 'vocabulary', 'statements', 'study', 'results'],
-  ...['requests', 'scene', 'scripting'],
+  ...['requests', 'scene', 'pictures', 'scripting'],
 ]
 const layerRules = layers.map((layer, i) => ({
   files: [`core/src/${layer}/**/*.ts`],

@@ -101,14 +101,15 @@ export async function installDebianPackage(name, purpose) {
 }
 
 /** Bundles a file of core with what it imports, and gives the path of what came of it. */
-export async function bundleCore(entry, name) {
+export async function bundleCore(entry, name, part = 'core') {
   const { build } = await import('vite')
   const outDir = path.join(root, 'node_modules', '.cache', 'yperkine', name)
   await build({
-    root: path.join(root, 'core'),
+    root: path.join(root, part),
     configFile: false,
     logLevel: 'warn',
     build: { ssr: entry, outDir, target: 'node20', emptyOutDir: true },
+    ssr: { noExternal: ['@yperkine/core'] },
   })
   return path.join(outDir, 'main.js')
 }

@@ -1,6 +1,5 @@
 /* Speed as ratios in one run: only the ratios travel from machine to machine. */
 import { all, create } from 'mathjs'
-import { demoStudies } from '../../server/src/demo/studies'
 import { hostileTexts } from '../reference/hostile'
 import integrals from '../reference/integrals.json'
 import minima from '../reference/minima.json'
@@ -12,8 +11,6 @@ import {
   createSceneMaker,
   createStudy,
   examine,
-  keepAsStep,
-  shownStudy,
   fitPolynomial,
   integrate,
   minimizeGlobally,
@@ -238,37 +235,6 @@ function dragging() {
   report('the same with a condition, a caption and five notes', move(staged(study)), moved)
 }
 
-/** A lesson of 20 steps and 60 lines, beside the demo study that takes longest to open. */
-function lessons() {
-  const open = (study: Study, step: string | null = null) => {
-    const shown = shownStudy(study, { step })
-    const heights = Object.fromEntries(shown.lanes.map((l) => [l.id, 200]))
-    return void createSceneMaker()(createEvaluator()(shown), { width: 792, heights })
-  }
-  const slowest = Math.max(...demoStudies.map(({ study }) => fastest(() => open(study), 3)))
-  let lesson = demoStudies.find(({ study }) => study.steps.length > 0)!.study
-  for (let i = 0; lesson.lines.length < 60; i++) {
-    lesson = offersFor(
-      ['value of q', 'tangent to q', 'secant to q'][i % 3]!,
-      lesson,
-      null,
-    )[0]!.edit(lesson)
-  }
-  while (lesson.steps.length < 20) lesson = keepAsStep()(lesson)
-  console.log('\nA lesson of 20 steps and 60 lines')
-  report('the demo study that takes longest to open', slowest, slowest)
-  report(
-    'the lesson opened',
-    fastest(() => open(lesson), 5),
-    slowest,
-  )
-  report(
-    'a step of it, from nothing',
-    fastest(() => open(lesson, 'step8'), 5),
-    slowest,
-  )
-}
-
 /** With a condition on a line, a body with a caption, and notes with live values. */
 function staged(study: Study): Study {
   const words = ['marker raft on q', ...[1, 2, 3, 4, 5].map((i) => `note ${i}: {q(a)}, {q'(a)}`)]
@@ -358,4 +324,3 @@ searches()
 evaluation()
 reading()
 dragging()
-lessons()
