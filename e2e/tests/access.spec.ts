@@ -218,3 +218,35 @@ test('on a phone dialogs are sheets with Done in reach, the title stays, nothing
   await title.getByRole('button', { name: 'Rename' }).click()
   await expect(page.getByRole('textbox', { name: 'Title' })).toBeInViewport({ ratio: 1 })
 })
+
+test('axe finds nothing while a lesson is presented, nor in the speaker’s window', async ({
+  page,
+  context,
+  bench,
+}) => {
+  await bench.open('q(t) = 6 + 4 sin(0.9t) - 0.3t for 0 ≤ t ≤ 10')
+  await bench.say('tangent')
+  await bench.say('part Slopes')
+  await page.getByRole('button', { name: 'Keep as step' }).click()
+  await page.getByRole('button', { name: 'Keep as step' }).click()
+  await page.getByRole('button', { name: 'Step 1', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'About this step' })).toBeVisible()
+  expect(await faults(page)).toEqual([])
+  for (const look of ['paper', 'night', 'chalk']) {
+    await bench.button('Study settings').click()
+    await page.getByRole('combobox', { name: 'Look' }).selectOption(look)
+    await bench.button('Done').click()
+    await page.locator('body').press('p')
+    await expect(page.getByRole('main', { name: /^Presenting/ })).toBeVisible()
+    expect(await faults(page)).toEqual([])
+    if (look === 'chalk') {
+      const opening = context.waitForEvent('page')
+      await page.keyboard.press('s')
+      const speaker = await opening
+      await expect(speaker.getByRole('region', { name: 'Now' })).toContainText('Step 1')
+      expect(await faults(speaker)).toEqual([])
+    }
+    await page.keyboard.press('p')
+    await expect(page.getByRole('region', { name: 'Working' })).toBeVisible()
+  }
+})

@@ -68,6 +68,14 @@ test('Space plays what the step plays, and then goes on', async ({ page, bench }
   await expect(title).toHaveText('The tangent')
   await page.keyboard.press('Space')
   await expect(title).toHaveText('Where it stands still')
+  // Stopped on its way it goes on from there.
+  await expect.poll(() => bench.valueOf(bench.slider('a'))).toBeLessThan(1)
+  await expect.poll(() => bench.valueOf(bench.slider('a'))).toBeGreaterThan(0.6)
+  await page.keyboard.press('Space')
+  const halted = await bench.valueOf(bench.slider('a'))
+  await page.waitForTimeout(300)
+  expect(await bench.valueOf(bench.slider('a'))).toBe(halted)
+  await page.keyboard.press('Space')
   // It plays by itself, and stops where the slope is 0: cos(0.9t) = 1/12.
   await expect(page.locator('output[aria-label=slope]')).toHaveText(/^−?0\.000/, {
     timeout: 20_000,

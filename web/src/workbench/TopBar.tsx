@@ -1,10 +1,11 @@
 import { changeDisplay, changeStudy } from '@yperkine/core'
-import { CircleHelp, Moon, Pencil, Presentation, Settings2, Sun } from 'lucide-react'
+import { CircleHelp, Moon, Pencil, Settings2, Sun } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { HandOn } from '../handOn/HandOn'
 import { EditableText } from '../parts/EditableText'
 import { Mark } from '../parts/Mark'
+import { PresentButton } from './lesson/PresentButton'
 import { StudySettings } from './settings/StudySettings'
 import { UndoRedo } from './UndoRedo'
 import { useStudy, useWorkbench, useWorkbenchStore } from './store'
@@ -88,16 +89,10 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
             Keep as step
           </button>
         )}
-        <button
-          type="button"
-          className="button max-sm:px-2"
-          title="Present (P)"
-          onClick={() => store.getState().present()}
-        >
-          <Presentation size={16} aria-hidden />
-          <span className="max-lg:sr-only">Present</span>
-        </button>
-        <HandOn />
+        <div className="flex gap-2 max-sm:hidden">
+          <PresentButton />
+          <HandOn />
+        </div>
         <button
           type="button"
           className="button max-sm:px-2"

@@ -8,7 +8,8 @@ export const barsTop = coarse ? 46 : 30
 export const barHeight = coarse ? 44 : 14
 
 /** How much larger words are set on a wall than on a desk: the last row reads them. */
-export const wallType = () => Math.max(1.25, Math.min(2.4, window.innerHeight / 560))
+export const wallType = () =>
+  Math.max(1, Math.min(2.4, window.innerHeight / 560, window.innerWidth / 760))
 
 /**
  * Fingers need larger targets: the ruler carries flags, bars and fields. On a wall it carries larger

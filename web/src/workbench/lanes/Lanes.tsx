@@ -35,7 +35,10 @@ export function Lanes() {
   }, [store, lanes, barRows, presenting])
 
   return (
-    <div ref={box} className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
+    <div
+      ref={box}
+      className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden max-sm:min-h-[300px]"
+    >
       <p id={labelKeys} hidden>
         Arrow keys move it, Delete hides it, Escape puts it back
       </p>

@@ -92,8 +92,8 @@ export function Presenting() {
       data-numbers={numbers ? 'shown' : 'hidden'}
       className="relative flex h-full flex-col bg-page outline-none"
     >
-      <header className="flex items-start gap-6 px-[3vw] pt-[2vh] pb-[1vh]">
-        <div className="min-w-0">
+      <header className="flex items-start gap-6 px-[3vw] pt-[2vh] pb-[1vh] max-sm:flex-col max-sm:gap-1">
+        <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[calc(25px*var(--type))] leading-tight font-semibold">
             {step?.title || title}
           </h1>
@@ -139,7 +139,7 @@ function Progress() {
   const at = steps.findIndex((s) => s.id === open)
   if (steps.length === 0) return null
   return (
-    <nav aria-label="Lesson" className="flex items-center gap-1.5">
+    <nav aria-label="Lesson" className="flex max-w-full items-center gap-1.5 max-sm:gap-0.5">
       {steps.map(({ id, title: name }, i) => (
         <button
           key={id}
@@ -147,7 +147,7 @@ function Progress() {
           aria-label={name}
           title={name}
           aria-current={id === open ? 'step' : undefined}
-          className="grid h-8 w-[clamp(10px,1.9vw,30px)] place-items-center pointer-coarse:h-11"
+          className="grid h-8 w-[clamp(10px,1.9vw,30px)] !min-w-0 shrink place-items-center pointer-coarse:h-11"
           onClick={() => goToStep(id)}
         >
           <span

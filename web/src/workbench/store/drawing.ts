@@ -79,7 +79,7 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
     change: Partial<
       Pick<
         Workbench,
-        'held' | 'courses' | 'live' | 'announcement' | 'glide' | 'arrival' | 'trails' | 'presenting'
+        'held' | 'courses' | 'live' | 'announcement' | 'glide' | 'arrival' | 'halted' | 'trails'
       >
     > = {},
   ) => {

@@ -36,7 +36,13 @@ export function lesson(
       const next = openStep(history, id)
       const step = stepOf(next.present, next.step)
       const trails = step ? trailsOf(step) : noTrails
-      const still = { live: new Map<string, number>(), held: null, arrival: null, trails }
+      const still = {
+        live: new Map<string, number>(),
+        held: null,
+        arrival: null,
+        halted: null,
+        trails,
+      }
       const before = evaluation.study.sliders
       if (isStill()) {
         show(next, still)
@@ -83,12 +89,17 @@ export function lesson(
       announce(`Kept as step ${steps.indexOf(kept) + 1}: ${kept.title}`)
     },
     playStep() {
-      const { history, shown, courses, live, arrival, scene } = get()
+      get().endGlide()
+      const { history, shown, courses, live, arrival, halted, scene } = get()
       const step = stepOf(history.present, history.step)
       const plays = (step?.plays ?? []).filter((p) =>
         shown.sliders.some((s) => s.name === p.slider),
       )
       if (courses || plays.length === 0) return false
+      if (halted) {
+        set({ courses: halted, halted: null, held: { x: scene.x, lanes: drawn(scene) } })
+        return true
+      }
       const motions = new Map(plays.map((p) => [p.slider, p.motion]))
       const hasPlayed = arrival !== null && live.size > 0
       if (hasPlayed) return false

@@ -75,7 +75,8 @@ export function motion(
       const there = shownStudy(shown, { live: Object.fromEntries(live) })
       if (arrival) {
         // What a step plays leaves the step as it was: come to again, it begins anew.
-        show(endGesture(history), { courses: null, held: null })
+        const halted = [...courses.values()].every((c) => c.ended) ? null : courses
+        show(endGesture(history), { courses: null, held: null, halted })
       } else {
         const present = takenFromStep(history.present, history.step, shown, there)
         const stopped = { courses: null, live: new Map<string, number>(), held: null }

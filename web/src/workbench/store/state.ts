@@ -66,6 +66,8 @@ export interface Workbench {
   courses: ReadonlyMap<string, Course> | null
   /** How the sliders move that play because a step was come to; null while others do. */
   arrival: ReadonlyMap<string, Motion> | null
+  /** What a step plays, where it was stopped on its way. */
+  halted: ReadonlyMap<string, Course> | null
   /** The way from one step to another, or null. */
   glide: Glide | null
   /** Presenting, since when; null on the workbench. */

@@ -21,6 +21,7 @@ export function createWorkbench(id: string, study: Study, request = '') {
       history: startHistory(study),
       shown: study,
       arrival: null,
+      halted: null,
       glide: null,
       presenting: null,
       evaluation,

@@ -2,6 +2,8 @@ import { type Part, type Row, rowsOf, type Statement } from '@yperkine/core'
 import { useMemo, useRef } from 'react'
 import { useStudy, useWorkbench } from '../store'
 import { UndoRedo } from '../UndoRedo'
+import { HandOn } from '../../handOn/HandOn'
+import { PresentButton } from '../lesson/PresentButton'
 import { FirstHints } from '../help/FirstHints'
 import { LineItem } from './LineItem'
 import { PartItem } from './PartItem'
@@ -28,11 +30,15 @@ export function Working({ onHelp }: { onHelp: () => void }) {
     >
       <div className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule px-[18px]">
         <h2 className="font-serif text-[calc(18px*var(--type))] font-semibold">Working</h2>
-        <span className="text-quiet">
+        <span className="truncate text-quiet">
           {parts.length > 0 && `${parts.length} ${parts.length === 1 ? 'part' : 'parts'}, `}
           {lines.length} {lines.length === 1 ? 'line' : 'lines'}
         </span>
-        <UndoRedo className="ml-auto flex gap-1 sm:hidden" />
+        <div className="ml-auto flex gap-1 sm:hidden">
+          <PresentButton />
+          <HandOn />
+          <UndoRedo className="flex gap-1" />
+        </div>
       </div>
       <Sorted ids={ids} names={names}>
         {/* A layer of its own, as the lanes' grounds are: what moves there does not redraw it. */}
