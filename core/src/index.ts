@@ -158,6 +158,7 @@ export {
   startHistory,
   undo,
 } from './study/history'
+export { studyJsonSchema } from './study/schema/jsonSchema'
 export { createStopper } from './results/stops'
 export { goneFrom, takenFromStep } from './study/steps'
 export {

@@ -1,4 +1,4 @@
-import { formatHeader, presentFormat } from '@yperkine/core'
+import { formatHeader, presentFormat, studyJsonSchema } from '@yperkine/core'
 import compression from 'compression'
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
@@ -55,6 +55,10 @@ export function createApp(parts: AppParts): Express {
   // Monitors ask often: they are not counted.
   app.get('/api/health', health.alive)
   app.get('/api/ready', health.ready)
+  const schema = JSON.stringify(studyJsonSchema())
+  app.get('/api/study.schema.json', (_request, response) => {
+    response.type('application/schema+json').send(schema)
+  })
   // Only what is asked for is long; a save is answered in a few bytes.
   app.get(/.*/, compression())
   const api = express.Router()

@@ -9,6 +9,7 @@ import { api, TryLater } from '../api'
 import { EditableText } from '../parts/EditableText'
 import { byLastOpened } from '../openings'
 import { Mark } from '../parts/Mark'
+import { BringIn } from './BringIn'
 import { FunctionField } from './FunctionField'
 import { Thumbnail } from './Thumbnail'
 import { useStudies, useStudyActions } from './useStudies'
@@ -47,13 +48,16 @@ export function StudiesPage() {
               {studies.length === 1 ? 'study' : 'studies'}
             </span>
           )}
-          <button
-            type="button"
-            className="button button-primary ml-auto self-center"
-            onClick={() => create({ study: null })}
-          >
-            New study
-          </button>
+          <div className="ml-auto flex flex-wrap items-center justify-end gap-2 self-center">
+            <BringIn onChanged={() => void refresh()} />
+            <button
+              type="button"
+              className="button button-primary"
+              onClick={() => create({ study: null })}
+            >
+              New study
+            </button>
+          </div>
         </div>
         <FunctionField onCreate={(study, left) => create({ study, left })} />
         {fault && (

@@ -11,6 +11,7 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { type CSSProperties, type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { Panel } from '../../parts/Panel'
+import { copyTable } from '../../parts/copyTable'
 import { saveAsFile } from '../../parts/saveAsFile'
 import { useWorkbench, useWorkbenchStore } from '../store'
 import { alignments, columnWidths, isWordy, leastWidth } from './tableWidths'
@@ -74,7 +75,7 @@ export function TableRows({ line, table: shown, large = false, children }: Props
   const asText = () =>
     [columns, ...sorted.map((r) => r.original.cells)].map((cells) => cells.join('\t')).join('\n')
   const copy = () =>
-    void navigator.clipboard.writeText(asText()).then(
+    void copyTable(asText(), [columns, ...sorted.map((r) => r.original.cells)]).then(
       () => store.getState().announce(`Copied ${sorted.length} rows`),
       () => store.getState().announce('The browser did not let the text be copied'),
     )
