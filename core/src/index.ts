@@ -262,4 +262,15 @@ export { setNote } from './pictures/notes'
 export { palettes, type PictureLook, pictureLooks } from './pictures/palettes'
 export { fileNameOf } from './pictures/fileName'
 export { heightBeside, pictureOf, type PictureParts } from './pictures/picture'
+export {
+  contentWidth,
+  handoutOf,
+  pageSize,
+  type Paper,
+  papers,
+  pixelsOfMillimetre,
+  sheetOf,
+  type SheetOptions,
+  type StepPicture,
+} from './pictures/sheet'
 export { svgOf, type WordsAs } from './pictures/svg'

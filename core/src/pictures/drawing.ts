@@ -74,6 +74,8 @@ export type Drawn =
       x: number
       y: number
       clip: { width: number; height: number } | null
+      /** How much larger than written all in it is. */
+      scale?: number
       items: readonly Drawn[]
     }
 

@@ -15,6 +15,8 @@ export interface PictureParts {
   notes: boolean
   /** The sentences of the working and their results, below the picture. */
   working: boolean
+  /** Without them results and live values are left out, for those who are to find them. */
+  figures?: boolean
   /** How much larger than usual words and lines are. */
   scale?: number
 }
@@ -191,6 +193,7 @@ function drawnItem(item: Item, palette: Palette, parts: PictureParts): Drawn[] {
     }
     case 'label': {
       const { x, y, text, anchor, named } = item
+      if (parts.figures === false && !named && /\d/.test(text)) return []
       const colour = inkIn(palette, item.ink, item.tint) ?? palette.inks.ink
       const isPlain = named === true || item.ink === 'ink'
       const face = named ? letter : isPlain ? sans : strong
@@ -226,7 +229,7 @@ function drawnItem(item: Item, palette: Palette, parts: PictureParts): Drawn[] {
         {
           ...{ kind: 'note', x, y, width, height, size: item.type * scale },
           right: item.pin !== 'spot' && item.pin !== 'place' && !isTitle,
-          lines: item.lines.map((line) => line.map(pieceOf)),
+          lines: item.lines.map((line) => line.map((run) => pieceOf(run, parts.figures !== false))),
           weight: isTitle ? 600 : 400,
           colour: inkIn(palette, item.ink, item.tint) ?? palette.inks.ink,
           ground: isTitle ? null : palette.paper,
@@ -236,8 +239,14 @@ function drawnItem(item: Item, palette: Palette, parts: PictureParts): Drawn[] {
   }
 }
 
-const pieceOf = (run: (Item & { kind: 'note' })['lines'][number][number]): NotePiece =>
-  run.kind === 'maths' ? { latex: run.latex } : { text: run.text, strong: run.live === true }
+const pieceOf = (
+  run: (Item & { kind: 'note' })['lines'][number][number],
+  figures: boolean,
+): NotePiece => {
+  if (run.kind === 'maths') return { latex: run.latex }
+  const isLive = run.live === true
+  return { text: isLive && !figures ? '…' : run.text, strong: isLive }
+}
 
 function dashesOf(item: Item & { kind: 'path' }, look: PictureLook): readonly number[] {
   if (item.dash) return chosen[item.dash]

@@ -88,10 +88,11 @@ function element(
         .map((one) => element(one, setter, words, defs))
         .join('')
     case 'group': {
-      const { x, y, clip, items } = item
+      const { x, y, clip, scale, items } = item
+      const larger = scale === undefined ? '' : ` scale(${Number(scale.toFixed(5))})`
       const inside = items.map((one) => element(one, setter, words, defs)).join('')
       const cut = clip ? ` clip-path="url(#${clipped(clip, defs)})"` : ''
-      return `<g transform="translate(${round(x)} ${round(y)})"><g${cut}>${inside}</g></g>`
+      return `<g transform="translate(${round(x)} ${round(y)})${larger}"><g${cut}>${inside}</g></g>`
     }
   }
 }

@@ -5,6 +5,7 @@ import { saveBlob } from '../parts/saveAsFile'
 import { useWorkbenchStore } from '../workbench/store'
 import { LinkPanel } from './LinkPanel'
 import { PicturePanel } from './PicturePanel'
+import { PrintPanel } from './PrintPanel'
 import { saveStudyFile } from './saveStudyFile'
 import { type Format, formats, readSettings } from './settings'
 import { Trouble } from './Trouble'
@@ -19,7 +20,7 @@ const reasonOf = (error: unknown) =>
 /** What can be made of a study for others, each item named by what it makes. */
 export function HandOn() {
   const store = useWorkbenchStore()
-  const [open, setOpen] = useState<'picture' | 'link' | null>(null)
+  const [open, setOpen] = useState<'picture' | 'print' | 'link' | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   const { announce } = store.getState()
   /** Makes a picture; a failure is told, and changes nothing. */
@@ -74,6 +75,11 @@ export function HandOn() {
           </MenuItem>
           <MenuSeparator className="my-1 h-px bg-rule" />
           <MenuItem>
+            <button type="button" className={item} onClick={() => setOpen('print')}>
+              Print sheet
+            </button>
+          </MenuItem>
+          <MenuItem>
             <button type="button" className={item} onClick={() => saveStudyFile(store)}>
               Study file
             </button>
@@ -86,6 +92,7 @@ export function HandOn() {
         </MenuItems>
       </Menu>
       {open === 'picture' && <PicturePanel onClose={() => setOpen(null)} onTrouble={setTrouble} />}
+      {open === 'print' && <PrintPanel onClose={() => setOpen(null)} onTrouble={setTrouble} />}
       {open === 'link' && <LinkPanel onClose={() => setOpen(null)} />}
       <Trouble words={trouble} onClose={() => setTrouble(null)} />
     </>

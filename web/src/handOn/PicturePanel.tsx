@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { Panel } from '../parts/Panel'
 import { saveBlob } from '../parts/saveAsFile'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../workbench/store'
+import { Check, Choice } from './fields'
 import { centimetre, drawingOf, pictureFile } from './make'
 import { type Format, formats, type PictureSettings, readSettings, writeSettings } from './settings'
 
@@ -211,38 +212,3 @@ function LengthField({ label, value, hint, onEnter }: NumberProps) {
     </label>
   )
 }
-
-interface ChoiceProps {
-  label: string
-  value: string
-  options: readonly (readonly [value: string, words: string])[]
-  onChoose: (value: string) => void
-}
-
-const Choice = ({ label, value, options, onChoose }: ChoiceProps) => (
-  <label className="flex items-center justify-between gap-3">
-    {label}
-    <select className="field" value={value} onChange={(e) => onChoose(e.target.value)}>
-      {options.map(([one, words]) => (
-        <option key={one} value={one}>
-          {words}
-        </option>
-      ))}
-    </select>
-  </label>
-)
-
-const Check = ({
-  label,
-  on,
-  onSet,
-}: {
-  label: string
-  on: boolean
-  onSet: (on: boolean) => void
-}) => (
-  <label className="flex items-center gap-2">
-    <input type="checkbox" checked={on} onChange={(e) => onSet(e.target.checked)} />
-    {label}
-  </label>
-)

@@ -2,13 +2,17 @@ import {
   type Drawing,
   type Evaluation,
   fileNameOf,
+  handoutOf,
   pictureOf,
   type PictureParts,
+  sheetOf,
+  type SheetOptions,
   svgOf,
+  type Typesetter,
 } from '@yperkine/core'
 import type { WorkbenchStore } from '../workbench/store'
 import { pngOf } from './png'
-import type { Format, PictureSettings } from './settings'
+import { type Format, type PictureSettings, usualSettings } from './settings'
 
 /** Centimetres to a pixel: 96 are an inch. */
 export const centimetre = 2.54 / 96
@@ -19,7 +23,18 @@ export function drawingOf(
   settings: PictureSettings,
   lanes: readonly string[] | null,
 ): Drawing {
-  const { evaluation, size, pictureScene } = store.getState()
+  return drawnAs(store, store.getState().evaluation, settings, lanes)
+}
+
+/** The picture of an evaluation of the study, such as that of another step. */
+function drawnAs(
+  store: WorkbenchStore,
+  evaluation: Evaluation,
+  settings: PictureSettings,
+  lanes: readonly string[] | null,
+  figures = true,
+): Drawing {
+  const { size, pictureScene } = store.getState()
   const { study } = evaluation
   const shown = study.lanes.filter((lane) => lanes === null || lanes.includes(lane.id))
   const { width, ruler, title, notes, working, ground } = settings
@@ -27,7 +42,8 @@ export function drawingOf(
   // The title stands on the picture once.
   const display = title ? { ...study.display, title: false } : study.display
   const part: Evaluation = { ...evaluation, study: { ...study, display, lanes: shown } }
-  const onScreen = shown.reduce((sum, { id }) => sum + (size.heights[id] ?? 0), 0)
+  const isOnScreen = shown.every(({ id }) => size.heights[id] !== undefined)
+  const onScreen = isOnScreen ? shown.reduce((sum, { id }) => sum + size.heights[id]!, 0) : 0
   const whole =
     settings.height ??
     (onScreen > 0 && size.width > 0 ? (width * onScreen) / size.width : width * 0.6)
@@ -38,7 +54,7 @@ export function drawingOf(
     }),
   )
   const scene = pictureScene(part, { width, heights, type: 1 })
-  const parts: PictureParts = { look, ground, ruler, title, notes, working }
+  const parts: PictureParts = { look, ground, ruler, title, notes, working, figures }
   return pictureOf(part, scene, parts)
 }
 
@@ -66,4 +82,52 @@ export async function pictureFile(
   const size = unit === 'cm' ? { centimetres: Number((drawing.width * centimetre).toFixed(2)) } : {}
   const svg = svgOf(drawing, setter, { words, ...size })
   return { name, blob: new Blob([svg], { type: 'image/svg+xml' }) }
+}
+
+/** On paper: black and white, with what a reader needs and no title, which stands above. */
+const onPaper: PictureSettings = {
+  ...usualSettings,
+  ...{ look: 'black and white', width: 760, height: 430 },
+}
+
+export interface PrintSettings extends SheetOptions {
+  /** A sheet of the study, or so many steps of its lesson on each page. */
+  what: 'sheet' | 1 | 2 | 4
+}
+
+/** The pages that are printed. */
+export function pagesOf(
+  store: WorkbenchStore,
+  settings: PrintSettings,
+  setter: Typesetter,
+): Drawing[] {
+  const { evaluation, history, stepEvaluation } = store.getState()
+  if (settings.what === 'sheet') {
+    const picture = drawnAs(store, evaluation, onPaper, null, settings.answers)
+    return sheetOf(evaluation, picture, settings, setter)
+  }
+  const size = settings.what === 4 ? { width: 520, height: 300 } : { width: 760, height: 430 }
+  const steps = history.present.steps.map((step) => ({
+    ...{ title: step.title, question: step.question },
+    picture: drawnAs(store, stepEvaluation(step.id), { ...onPaper, ...size }, null),
+  }))
+  return handoutOf(evaluation.study.title, steps, { ...settings, perPage: settings.what }, setter)
+}
+
+/** Pages as a PDF, each as large as its paper. */
+export async function printedFile(
+  pages: readonly Drawing[],
+): Promise<{ name: string; blob: Blob }> {
+  const [{ loadTypesetter }, { pdfOf, pointsOfPixel }] = await Promise.all([
+    import('./typesetter'),
+    import('./pdf'),
+  ])
+  const sheets = pages.map((drawing) => ({
+    ...{ width: drawing.width * pointsOfPixel, height: drawing.height * pointsOfPixel },
+    parts: [{ drawing, x: 0, y: 0, scale: pointsOfPixel }],
+  }))
+  const title = pages[0]?.title ?? ''
+  const bytes = await pdfOf(title, sheets, await loadTypesetter())
+  const blob = new Blob([new Uint8Array(bytes)], { type: 'application/pdf' })
+  return { name: fileNameOf(`${title} sheet`, 'pdf'), blob }
 }

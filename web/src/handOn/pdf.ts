@@ -218,7 +218,8 @@ function penOn(page: PDFPage, setter: Setter, fonts: ReadonlyMap<Cut, PDFFont>) 
         setNote(item, setter).forEach(draw)
         return
       case 'group': {
-        push(pushGraphicsState(), concatTransformationMatrix(1, 0, 0, 1, item.x, item.y))
+        const by = item.scale ?? 1
+        push(pushGraphicsState(), concatTransformationMatrix(by, 0, 0, by, item.x, item.y))
         if (item.clip) {
           const { width, height } = item.clip
           push(...pathOperators(`M0 0H${width}V${height}H0Z`), clip(), endPath())

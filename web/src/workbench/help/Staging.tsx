@@ -32,6 +32,10 @@ const rows: readonly (readonly [what: string, how: string])[] = [
     'Press what moves, on the deck: pace, a slower first pass, whose turn it is, and where a slider stops, such as q′(a) = 0.',
   ],
   [
+    'Hand on',
+    'Pictures as SVG, PNG or PDF, as you see them or as you choose under “How pictures are made”; a sheet to print, with answers or without, or a handout of the steps; the study as a file, which “Bring in a study” opens.',
+  ],
+  [
     'Looks',
     'The brush of a line sets its colour, stroke, width, points and words, and takes its look to another line.',
   ],

@@ -104,7 +104,9 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
       { ...size, trails: get().trails },
       findingsFor(evaluation, get().examined),
     )
-  return { evaluate, sceneFor, show, framesOf, pictureScene }
+  /** What the lines come to in a step that need not be open. */
+  const stepEvaluation = (step: string) => evaluate(shownStudy(get().history.present, { step }))
+  return { evaluate, sceneFor, show, framesOf, pictureScene, stepEvaluation }
 }
 
 export type Drawing = ReturnType<typeof createDrawing>

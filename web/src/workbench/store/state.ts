@@ -139,6 +139,7 @@ export interface Workbench {
   redo: () => void
   /** A scene for a picture of some size. */
   pictureScene: (evaluation: Evaluation, size: Size) => Scene
+  stepEvaluation: (step: string) => Evaluation
   resize: (size: Size) => void
   selectPlace: (place: string | null) => void
   selectSpan: (span: SpanText | null) => void

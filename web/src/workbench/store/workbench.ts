@@ -51,6 +51,7 @@ export function createWorkbench(id: string, study: Study, request = '') {
       ...attention(set, get, drawing),
       ...elsewhere(set, get, drawing),
       pictureScene: drawing.pictureScene,
+      stepEvaluation: drawing.stepEvaluation,
     }
   })
 }
