@@ -136,7 +136,7 @@ export default typescript.config(
     },
   },
   { files: ['server/src/**/*.ts'], rules: { 'no-restricted-imports': ['error', notInServer] } },
-  { files: ['core/bench/**/*.ts'], rules: { 'no-console': 'off' } },
+  { files: ['core/bench/**/*.ts', 'server/bench/**/*.ts'], rules: { 'no-console': 'off' } },
   // The one place where the page leaves a trace of its own faults.
   { files: ['web/src/parts/trace.ts'], rules: { 'no-console': 'off' } },
   { files: ['server/src/main.ts'], rules: { 'no-console': 'off' } },

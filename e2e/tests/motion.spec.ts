@@ -104,7 +104,7 @@ test('steps, keys and bounds', async ({ page, bench }) => {
   await expect(a).toHaveAttribute('aria-valuenow', '0.1')
   await bench.button('Step back').click()
   await expect(a).toHaveAttribute('aria-valuenow', '0')
-  await page.locator('body').click({ position: { x: 640, y: 20 } })
+  await page.locator('body').click({ position: { x: 640, y: 44 } })
   await page.keyboard.press('.')
   await page.keyboard.press('.')
   await page.keyboard.press(',')
