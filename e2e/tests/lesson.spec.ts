@@ -96,14 +96,14 @@ test('steps are renamed, moved by keys and by dragging, duplicated and removed',
   await page.getByRole('textbox', { name: 'Question' }).fill('What is the slope?')
   await page.keyboard.press('Escape')
   await expect.poll(titles).toEqual(['Step 1', 'The middle', 'Step 3'])
-  await page.getByRole('button', { name: 'Move The middle' }).focus()
+  await page.getByRole('button', { name: 'Move number 2' }).focus()
   await page.keyboard.press('Space')
   await expect(page.getByText(/^(?:The middle is held|At The middle)$/)).toBeAttached()
   await page.keyboard.press('ArrowRight')
   await expect(page.getByText('At Step 3')).toBeAttached()
   await page.keyboard.press('Space')
   await expect.poll(titles).toEqual(['Step 1', 'Step 3', 'The middle'])
-  const handle = page.getByRole('button', { name: 'Move Step 1' })
+  const handle = page.getByRole('button', { name: 'Move number 1', exact: true })
   const last = (await page.getByRole('button', { name: 'The middle', exact: true }).boundingBox())!
   const from = (await handle.boundingBox())!
   await page.mouse.move(from.x + 8, from.y + 12)

@@ -9,6 +9,7 @@ import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { type Drawn, DrawnOver, useDrawn } from './Drawn'
 import { Figures } from './Figures'
 import { useSpeaker } from './useSpeaker'
+import { Ways } from './Ways'
 
 /** The picture on a wall: one step after the other, led by keys, a clicker or a finger. */
 export function Presenting() {
@@ -158,6 +159,7 @@ function Progress() {
       <span className="ml-2 text-[calc(13px*var(--type))] whitespace-nowrap text-quiet">
         {at + 1} of {steps.length}
       </span>
+      <Ways />
     </nav>
   )
 }

@@ -17,10 +17,10 @@ import {
 } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { goneFrom, moveStep } from '@yperkine/core'
-import { ChevronLeft, ChevronRight } from 'lucide-react'
-import { type ReactNode, useMemo } from 'react'
+import { useMemo } from 'react'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { AboutStep, Gone } from './AboutStep'
+import { Ways } from './Ways'
 
 /** A press that moves less than this is no drag, in pixels. */
 const still = 4
@@ -37,7 +37,7 @@ export function Steps() {
   const titles = useMemo(() => new Map(steps.map((s) => [s.id, s.title])), [steps])
   const announcements = useMemo(() => spoken(titles), [titles])
   if (steps.length === 0) return null
-  const { apply, announce, goOn, keepStep } = store.getState()
+  const { apply, announce, keepStep } = store.getState()
   const end = ({ active, over }: DragEndEvent) => {
     if (!over || over.id === active.id) return
     apply(moveStep(String(active.id), String(over.id)))
@@ -71,12 +71,7 @@ export function Steps() {
         {open !== null && <Gone id={open} />}
       </div>
       <div className="flex h-9 shrink-0 items-center gap-1.5 pointer-coarse:h-12">
-        <Way label="Previous in lesson" letter="[" onPress={() => goOn(-1)}>
-          <ChevronLeft size={18} aria-hidden />
-        </Way>
-        <Way label="Next in lesson" letter="]" onPress={() => goOn(1)}>
-          <ChevronRight size={18} aria-hidden />
-        </Way>
+        <Ways />
         {open !== null && <AboutStep key={open} id={open} />}
         <button type="button" className="button pointer-coarse:min-h-11" onClick={keepStep}>
           Keep as step
@@ -85,25 +80,6 @@ export function Steps() {
     </section>
   )
 }
-
-interface WayProps {
-  label: string
-  letter: string
-  onPress: () => void
-  children: ReactNode
-}
-
-const Way = ({ label, letter, onPress, children }: WayProps) => (
-  <button
-    type="button"
-    aria-label={label}
-    title={`${label} (${letter})`}
-    className="button px-1.5 pointer-coarse:min-h-11 pointer-coarse:min-w-11"
-    onClick={onPress}
-  >
-    {children}
-  </button>
-)
 
 const screenReaderInstructions = {
   draggable: 'Space takes hold of this step, the arrow keys move it, Space puts it down.',
@@ -143,7 +119,7 @@ function StepButton({ id, number, open }: { id: string; number: number; open: bo
     >
       <button
         type="button"
-        aria-label={`Move ${title}`}
+        aria-label={`Move number ${number}`}
         title="Drag the step by its number, or move it with Space and the arrow keys"
         className="w-6 shrink-0 cursor-grab touch-none rounded-l-md text-center font-serif text-quiet italic active:cursor-grabbing pointer-coarse:w-11"
         {...attributes}
