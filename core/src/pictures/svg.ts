@@ -3,12 +3,17 @@ import { setNote } from './notes'
 
 export type WordsAs = 'outlines' | 'text'
 
-/** Characters that no XML may hold are left out, and those that mean something are written out. */
+/** Whether XML may hold a character: no controls but tab and line ends, no halves of pairs. */
+function isInXml(character: string): boolean {
+  const code = character.codePointAt(0)!
+  if (code < 0x20) return code === 0x9 || code === 0xa || code === 0xd
+  return !(code >= 0xd800 && code <= 0xdfff) && code !== 0xfffe && code !== 0xffff
+}
+/** A text as XML: what it may not hold is left out, what means something there is written out. */
 const xml = (text: string) =>
-  text
-    // eslint-disable-next-line no-control-regex -- these are what is taken out
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
-    .replace(/[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, '')
+  [...text]
+    .filter(isInXml)
+    .join('')
     .replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`)
 
 const round = (v: number) => Number(v.toFixed(2))

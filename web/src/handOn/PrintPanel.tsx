@@ -1,5 +1,5 @@
 import { type Drawing, type Paper, papers, svgOf, type Typesetter } from '@yperkine/core'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { Panel } from '../parts/Panel'
 import { saveBlob } from '../parts/saveAsFile'
 import { useStudy, useWorkbenchStore } from '../workbench/store'
@@ -25,18 +25,20 @@ export function PrintPanel({ onClose, onTrouble }: Props) {
     ...{ what: 'sheet', paper: 'A4', landscape: false, answers: true, tables: true, room: 0 },
   })
   const set = (change: Partial<PrintSettings>) => setSettings({ ...settings, ...change })
+  const failed = useEffectEvent((error: unknown) =>
+    onTrouble(`The sheet could not be made: ${reasonOf(error)}.`),
+  )
   useEffect(() => {
     let gone = false
     void import('./typesetter')
       .then((m) => m.loadTypesetter())
       .then(
         (made) => gone || setSetter(made),
-        (error: unknown) => gone || onTrouble(`The sheet could not be made: ${reasonOf(error)}.`),
+        (error: unknown) => gone || failed(error),
       )
     return () => {
       gone = true
     }
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the fonts are asked for once
   }, [])
   const pages = useMemo(
     () => (setter ? pagesOf(store, settings, setter) : []),

@@ -1,23 +1,15 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
-import {
-  changeStep,
-  duplicateStep,
-  forgetGone,
-  goneFrom,
-  movingSliders,
-  removeStep,
-  type Step,
-} from '@yperkine/core'
+import { changeStep, duplicateStep, forgetGone, movingSliders, removeStep } from '@yperkine/core'
 import { Ellipsis } from 'lucide-react'
 import { useState } from 'react'
-import { useShallow } from 'zustand/react/shallow'
 import { useHasTrails } from '../deck/DeckSwitches'
 import { useStudy, useWorkbenchStore } from '../store'
+import { useGone, useStepWords } from './useLesson'
 
 /** What a step is called, asks and plays. */
 export function AboutStep({ id }: { id: string }) {
   const store = useWorkbenchStore()
-  const step = useStudy((s) => s.steps.find((one) => one.id === id))
+  const step = useStepWords(id)
   const moving = useStudy((s) =>
     movingSliders(s)
       .map((m) => m.name)
@@ -162,18 +154,10 @@ function Words({ label, hint, value, rows = 1, onCommit }: WordsProps) {
   )
 }
 
-const noStep: readonly string[] = []
-const goneOf = (steps: readonly Step[], id: string) => steps.find((one) => one.id === id)
-
 /** Says what a step shows no longer, and forgets it. */
 export function Gone({ id }: { id: string }) {
   const { apply } = useWorkbenchStore().getState()
-  const gone = useStudy(
-    useShallow((s) => {
-      const step = goneOf(s.steps, id)
-      return step ? goneFrom(step, s) : noStep
-    }),
-  )
+  const gone = useGone(id)
   if (gone.length === 0) return null
   const names = gone.length > 1 ? `${gone.slice(0, -1).join(', ')} and ${gone.at(-1)!}` : gone[0]!
   return (

@@ -8,6 +8,7 @@ import { Lanes } from '../lanes/Lanes'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { type Drawn, DrawnOver, useDrawn } from './Drawn'
 import { Figures } from './Figures'
+import { useStepIds, useStepTitles, useStepWords } from './useLesson'
 import { useSpeaker } from './useSpeaker'
 import { Ways } from './Ways'
 
@@ -15,7 +16,7 @@ import { Ways } from './Ways'
 export function Presenting() {
   const store = useWorkbenchStore()
   const open = useWorkbench((s) => s.history.step)
-  const step = useStudy((s) => s.steps.find((one) => one.id === open))
+  const step = useStepWords(open)
   const numbers = useWorkbench((s) => s.presenting?.numbers ?? true)
   const title = useStudy((s) => s.title)
   const names = useStudy((s) => s.sliders.map((slider) => slider.name).join(' '))
@@ -135,18 +136,19 @@ export function Presenting() {
 /** Which step it is, of how many; each can be gone to. */
 function Progress() {
   const { goToStep } = useWorkbenchStore().getState()
-  const steps = useStudy((s) => s.steps)
+  const ids = useStepIds()
+  const titles = useStepTitles()
   const open = useWorkbench((s) => s.history.step)
-  const at = steps.findIndex((s) => s.id === open)
-  if (steps.length === 0) return null
+  const at = ids.findIndex((id) => id === open)
+  if (ids.length === 0) return null
   return (
     <nav aria-label="Lesson" className="flex max-w-full items-center gap-1.5 max-sm:gap-0.5">
-      {steps.map(({ id, title: name }, i) => (
+      {ids.map((id, i) => (
         <button
           key={id}
           type="button"
-          aria-label={name}
-          title={name}
+          aria-label={titles[i]}
+          title={titles[i]}
           aria-current={id === open ? 'step' : undefined}
           className="grid h-8 w-[clamp(10px,1.9vw,30px)] !min-w-0 shrink place-items-center pointer-coarse:h-11"
           onClick={() => goToStep(id)}
@@ -157,7 +159,7 @@ function Progress() {
         </button>
       ))}
       <span className="ml-2 text-[calc(13px*var(--type))] whitespace-nowrap text-quiet">
-        {at + 1} of {steps.length}
+        {at + 1} of {ids.length}
       </span>
       <Ways />
     </nav>

@@ -16,10 +16,11 @@ import {
   useSortable,
 } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
-import { goneFrom, moveStep } from '@yperkine/core'
+import { moveStep } from '@yperkine/core'
 import { useMemo } from 'react'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { AboutStep, Gone } from './AboutStep'
+import { useGone, useStepIds, useStepTitles } from './useLesson'
 import { Ways } from './Ways'
 
 /** A press that moves less than this is no drag, in pixels. */
@@ -28,21 +29,22 @@ const still = 4
 /** The steps of the lesson in their order, over the deck. */
 export function Steps() {
   const store = useWorkbenchStore()
-  const steps = useStudy((s) => s.steps)
+  const ids = useStepIds()
+  const names = useStepTitles()
   const open = useWorkbench((s) => s.history.step)
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: still } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
-  const titles = useMemo(() => new Map(steps.map((s) => [s.id, s.title])), [steps])
+  const titles = useMemo(() => new Map(ids.map((id, i) => [id, names[i]!])), [ids, names])
   const announcements = useMemo(() => spoken(titles), [titles])
-  if (steps.length === 0) return null
+  if (ids.length === 0) return null
   const { apply, announce, keepStep } = store.getState()
   const end = ({ active, over }: DragEndEvent) => {
     if (!over || over.id === active.id) return
     apply(moveStep(String(active.id), String(over.id)))
     const now = store.getState().shown.steps.findIndex((s) => s.id === active.id) + 1
-    announce(`Now step ${now} of ${steps.length}`)
+    announce(`Now step ${now} of ${ids.length}`)
   }
   return (
     <section
@@ -57,12 +59,12 @@ export function Steps() {
           accessibility={{ announcements, screenReaderInstructions }}
           onDragEnd={end}
         >
-          <SortableContext items={steps} strategy={rectSortingStrategy}>
+          <SortableContext items={ids} strategy={rectSortingStrategy}>
             <ol
               aria-label="Steps"
               className="flex max-h-[80px] flex-wrap gap-1.5 overflow-y-auto p-0.5 pointer-coarse:max-h-[102px]"
             >
-              {steps.map(({ id }, i) => (
+              {ids.map((id, i) => (
                 <StepButton key={id} id={id} number={i + 1} open={id === open} />
               ))}
             </ol>
@@ -100,10 +102,7 @@ function spoken(titles: ReadonlyMap<string, string>): Announcements {
 function StepButton({ id, number, open }: { id: string; number: number; open: boolean }) {
   const { goToStep } = useWorkbenchStore().getState()
   const title = useStudy((s) => s.steps.find((one) => one.id === id)?.title ?? '')
-  const isPoor = useStudy((s) => {
-    const step = s.steps.find((one) => one.id === id)
-    return step !== undefined && goneFrom(step, s).length > 0
-  })
+  const isPoor = useGone(id).length > 0
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id,
   })
