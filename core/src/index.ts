@@ -160,6 +160,7 @@ export {
 } from './study/history'
 export { studyJsonSchema } from './study/schema/jsonSchema'
 export { createStopper } from './results/stops'
+export { onlyMoves } from './study/reading'
 export { goneFrom, takenFromStep } from './study/steps'
 export {
   changeStep,

@@ -78,6 +78,9 @@ export const createdAnswerSchema = z.object({
 export const savedAnswerSchema = createdAnswerSchema.omit({ id: true })
 export type SavedAnswer = z.infer<typeof savedAnswerSchema>
 
+/** The origins whose pages may show a study in a frame. */
+export const framingAnswerSchema = z.object({ origins: z.array(z.string()) })
+
 export const errorAnswerSchema = z.object({
   error: z.object({ code: z.string(), message: z.string(), details: z.unknown().optional() }),
 })

@@ -11,7 +11,10 @@ export interface Server {
   stop: (signal?: 'SIGTERM' | 'SIGKILL') => Promise<void>
 }
 
-export async function startServer(databaseUrl = process.env.BROWSER_DATABASE_URL): Promise<Server> {
+export async function startServer(
+  databaseUrl = process.env.BROWSER_DATABASE_URL,
+  settings: Record<string, string> = {},
+): Promise<Server> {
   if (!databaseUrl) throw new Error('browser tests want BROWSER_DATABASE_URL; run npm test')
   let child: ChildProcess | null = null
   let port = 0
@@ -23,6 +26,7 @@ export async function startServer(databaseUrl = process.env.BROWSER_DATABASE_URL
           DATABASE_URL: databaseUrl,
           PORT: String(port),
           REQUESTS_PER_MINUTE: '100000',
+          ...settings,
         },
         stdio: ['ignore', 'pipe', 'inherit'],
       })

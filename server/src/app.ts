@@ -6,6 +6,7 @@ import path from 'node:path'
 import type { Logger } from 'pino'
 import { jsonOnly, ownDoorsOnly } from './doors'
 import { answerErrors, unknownRoute } from './errors'
+import { framing } from './framing'
 import { createHealth } from './health'
 import { type Limits, limitCost } from './limits'
 import { studyRoutes } from './routes/studies'
@@ -19,6 +20,8 @@ export interface AppParts {
   limits: Limits
   /** Names besides this machine's own under which the server answers. */
   hostNames?: readonly string[]
+  /** Origins whose pages may show a study, to be read, in a frame. */
+  frameOrigins?: readonly string[]
   /** How many proxies stand in front, or their addresses. */
   trustProxy?: number | string[]
   /** The folder of the built page; without it only the API answers. */
@@ -27,7 +30,7 @@ export interface AppParts {
 
 /** The whole server as a function of its parts; listening is done elsewhere. */
 export function createApp(parts: AppParts): Express {
-  const { studies, log, limits, webRoot, hostNames = [], trustProxy = 0 } = parts
+  const { studies, log, limits, webRoot, hostNames = [], frameOrigins = [], trustProxy = 0 } = parts
   const app = express()
   app.disable('x-powered-by')
   app.set('trust proxy', trustProxy)
@@ -42,12 +45,16 @@ export function createApp(parts: AppParts): Express {
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'", 'data:'],
           workerSrc: ["'self'", 'blob:'],
+          // Said for each page by itself.
+          frameAncestors: null,
           // The page is served over plain http on loopback.
           upgradeInsecureRequests: null,
         },
       },
       strictTransportSecurity: false,
+      xFrameOptions: false,
     }),
+    framing(frameOrigins),
   )
   app.use(logRequests(log))
   app.use(ownDoorsOnly(hostNames))
@@ -58,6 +65,9 @@ export function createApp(parts: AppParts): Express {
   const schema = JSON.stringify(studyJsonSchema())
   app.get('/api/study.schema.json', (_request, response) => {
     response.type('application/schema+json').send(schema)
+  })
+  app.get('/api/framing', (_request, response) => {
+    response.json({ origins: frameOrigins })
   })
   // Only what is asked for is long; a save is answered in a few bytes.
   app.get(/.*/, compression())

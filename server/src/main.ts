@@ -26,6 +26,7 @@ const app = createApp({
   log,
   limits: settings.limits,
   hostNames: settings.hostNames,
+  frameOrigins: settings.frameOrigins,
   trustProxy: settings.trustProxy,
   webRoot: fileURLToPath(new URL('../../web/dist', import.meta.url)),
 })

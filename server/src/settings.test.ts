@@ -20,4 +20,22 @@ describe('settings', () => {
     expect(() => readSettings({ DATABASE_URL: 'postgres://x', PORT: 'many' })).toThrow(/PORT/)
     expect(() => readSettings({})).toThrow(/DATABASE_URL/)
   })
+  test('origins that may frame are whole origins, and never all of them', () => {
+    const origins = (text: string) =>
+      readSettings({ DATABASE_URL: 'x', FRAME_ORIGINS: text }).frameOrigins
+    expect(origins('')).toEqual([])
+    expect(
+      origins('https://Course.example, http://localhost:3000 https://*.school.example'),
+    ).toEqual(['https://course.example', 'http://localhost:3000', 'https://*.school.example'])
+    const bad = [
+      '*',
+      'https://*',
+      'course.example',
+      'https://a.example/page',
+      "'self'",
+      'https:',
+      'https://a.example;script-src',
+    ]
+    for (const text of bad) expect(() => origins(text)).toThrow(/FRAME_ORIGINS/)
+  })
 })

@@ -16,11 +16,21 @@ const namesSchema = z
   .default('')
   .transform((text) => text.split(/[\s,]+/).filter((name) => name !== ''))
 
+/** An origin as a page's address names it; a star stands for the names under a domain, never for all. */
+const originPattern = /^https?:\/\/(?:\*\.)?[a-z\d-]+(?:\.[a-z\d-]+)*(?::\d{1,5})?$/i
+const originsSchema = namesSchema
+  .refine(
+    (all) => all.every((one) => originPattern.test(one)),
+    'give origins such as https://course.example, with nothing after them',
+  )
+  .transform((all) => all.map((one) => one.toLowerCase()))
+
 const schema = z.object({
   DATABASE_URL: z.string().min(1, 'DATABASE_URL must name the database'),
   PORT: z.coerce.number().int().min(0).max(65535).default(4620),
   HOST: z.string().default('127.0.0.1'),
   HOST_NAMES: namesSchema,
+  FRAME_ORIGINS: originsSchema,
   TRUST_PROXY: proxySchema.default(0),
   LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
   REQUESTS_PER_MINUTE: z.coerce.number().int().positive().default(1200),
@@ -34,6 +44,8 @@ export interface Settings {
   host: string
   /** Names besides this machine's own under which the server answers. */
   hostNames: string[]
+  /** Origins whose pages may show a study, to be read, in a frame. */
+  frameOrigins: string[]
   trustProxy: number | string[]
   logLevel: string
   /** Points a minute; a read costs one. */
@@ -54,6 +66,7 @@ export function readSettings(environment: Record<string, string | undefined>): S
     port: data.PORT,
     host: data.HOST,
     hostNames: [data.HOST, ...data.HOST_NAMES],
+    frameOrigins: data.FRAME_ORIGINS,
     trustProxy: data.TRUST_PROXY,
     logLevel: data.LOG_LEVEL,
     limits: {

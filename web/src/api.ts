@@ -3,6 +3,7 @@ import {
   errorAnswerSchema,
   listAnswerSchema,
   formatHeader,
+  framingAnswerSchema,
   presentFormat,
   savedAnswerSchema,
   type StoredStudy,
@@ -158,6 +159,8 @@ export const api = {
   remove: async (id: string) => {
     await ask('DELETE', at(id))
   },
+  /** The origins whose pages may show a study in a frame. */
+  frameOrigins: async () => (await askFor(framingAnswerSchema, 'GET', '/framing')).origins,
   restore: async (id: string) => {
     await ask('POST', `${at(id)}/restore`, {})
   },

@@ -1,6 +1,11 @@
 const key = 'browser'
 let id: string | null = null
 
+/** In someone's page nothing is kept: the name lasts as long as the page. */
+export function keepNothing() {
+  id ??= crypto.randomUUID()
+}
+
 /** A name for this browser, by which the server tells many behind one address apart; it says no more. */
 export function browserId(): string {
   id ??= kept() ?? crypto.randomUUID()

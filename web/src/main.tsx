@@ -5,6 +5,7 @@ import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import './styles.css'
 import { delayBefore, Refused, TryLater, Unreachable } from './api'
+import { keepNothing } from './browserId'
 import { MissingPage } from './pages/MissingPage'
 import { StudiesPage } from './pages/StudiesPage'
 
@@ -24,7 +25,16 @@ const router = createBrowserRouter([
   { path: '/', element: <StudiesPage /> },
   {
     path: '/studies/:id',
-    lazy: async () => ({ Component: (await import('./pages/WorkbenchPage')).WorkbenchPage }),
+    // By its address a study is open to be worked on, to be read, or as its picture alone.
+    lazy: async () => {
+      const view = new URLSearchParams(location.search).get('view')
+      if (view !== 'read' && view !== 'picture') {
+        return { Component: (await import('./pages/WorkbenchPage')).WorkbenchPage }
+      }
+      keepNothing()
+      const { ReadingPage } = await import('./reading/ReadingPage')
+      return { element: <ReadingPage view={view} /> }
+    },
     hydrateFallbackElement: <p className="p-8 text-quiet">Opening the study …</p>,
   },
   {

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { brotliCompressSync, gzipSync } from 'node:zlib'
@@ -115,5 +115,47 @@ describe('doors', () => {
     expect(failed.body).toMatchObject({ error: { code: 'precondition-failed' } })
     await request(page).get('/studies/x').set('range', 'bytes=900-').expect(416)
     rmSync(folder, { recursive: true })
+  })
+})
+
+describe('frames', () => {
+  const webRoot = mkdtempSync(path.join(tmpdir(), 'page-'))
+  mkdirSync(path.join(webRoot, 'assets'))
+  for (const file of ['index.html', 'assets/x.js']) writeFileSync(path.join(webRoot, file), '')
+  const alone = createApp(partsFor({ webRoot }))
+  const course = createApp(partsFor({ webRoot, frameOrigins: ['https://course.example'] }))
+  afterAll(() => rmSync(webRoot, { recursive: true }))
+  const policyOf = async (application: typeof app, at: string) => {
+    const { headers } = await request(application).get(at)
+    const found = /frame-ancestors ([^;]*)/.exec(headers['content-security-policy']!)
+    return { ancestors: found?.[1], older: headers['x-frame-options'] }
+  }
+  const shut = { ancestors: "'none'", older: 'DENY' }
+  test.each(['/studies/one?view=read', '/studies/one?view=picture', '/studies/one/?view=read'])(
+    '%s may be shown by those who are named',
+    async (at) => {
+      expect(await policyOf(course, at)).toEqual({
+        ancestors: "'self' https://course.example",
+        older: undefined,
+      })
+      expect(await policyOf(alone, at)).toEqual(shut)
+    },
+  )
+  test.each([
+    '/',
+    '/?view=read',
+    '/studies/one',
+    '/studies/one?view=bench',
+    '/studies/one?view=read&view=bench',
+    '/studies/one?view[a]=read',
+    '/studies/one/speaker?view=read',
+    '/api/studies?view=read',
+    '/assets/x.js?view=picture',
+  ])('%s by nobody', async (at) => {
+    expect(await policyOf(course, at)).toEqual(shut)
+  })
+  test('who may is told', async () => {
+    const { body } = await request(course).get('/api/framing').expect(200)
+    expect(body).toEqual({ origins: ['https://course.example'] })
   })
 })

@@ -22,6 +22,7 @@ import {
   WorkbenchContext,
 } from '../workbench/store'
 import { TopBar } from '../workbench/TopBar'
+import { useLook } from '../workbench/useLook'
 import { usePlayer } from '../workbench/deck/usePlayer'
 import { useShortcuts } from '../workbench/gestures/useShortcuts'
 import { Working } from '../workbench/working/Working'
@@ -99,7 +100,6 @@ const leftToSay = (state: unknown): string =>
 
 function Bench({ opening, onTakeTheirs }: OpenProps) {
   const store = useWorkbenchStore()
-  const look = useStudy((s) => s.display.look)
   const title = useStudy((s) => s.title)
   const presenting = useWorkbench((s) => s.presenting !== null)
   const [help, setHelp] = useState(false)
@@ -110,13 +110,7 @@ function Bench({ opening, onTakeTheirs }: OpenProps) {
   useEffect(() => {
     document.title = `${title} · Yperkine`
   }, [title])
-  useEffect(() => {
-    const { dataset } = document.documentElement
-    dataset.look = look
-    return () => {
-      delete dataset.look
-    }
-  }, [look])
+  useLook()
   if (presenting) return <Presenting />
   return (
     <div className="flex h-full flex-col overflow-hidden">

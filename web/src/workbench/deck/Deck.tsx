@@ -1,4 +1,4 @@
-import { useStudy } from '../store'
+import { useHeadless, useReading, useStudy } from '../store'
 import { LetMove } from '../settings/SliderSettings'
 import { ClearTrails, DeckSwitches } from './DeckSwitches'
 import { Track } from './Track'
@@ -6,29 +6,32 @@ import { Transport } from './Transport'
 
 /** A track for each slider of the study. */
 export function Deck() {
+  const reading = useReading()
+  const headless = useHeadless()
   const names = useStudy((s) => s.sliders.map((slider) => slider.name).join(' '))
   const sliders = names === '' ? [] : names.split(' ')
   return (
     <section
       aria-label="Deck"
-      className="relative isolate flex min-h-[84px] shrink-0 flex-wrap items-center gap-x-6 gap-y-2 overflow-y-auto border-t border-rule bg-paper px-4 py-2 lg:max-h-[168px]"
+      className={`relative isolate flex shrink-0 flex-wrap items-center gap-x-6 gap-y-2 overflow-y-auto border-t border-rule bg-paper px-4 ${headless ? 'max-h-[40vh] py-1' : 'min-h-[84px] py-2 lg:max-h-[168px]'}`}
     >
       {/* The extent of what is drawn here stays the same when a number or a thumb changes. */}
       <div aria-hidden className="absolute inset-0 -z-10 bg-paper" />
       {sliders.length === 0 && (
         <>
           <p className="text-quiet">
-            Nothing moves yet. Click the ruler, or say “tangent” on the right: its place will have a
-            track here.
+            Nothing moves yet.
+            {!reading &&
+              ' Click the ruler, or say “tangent” on the right: its place will have a track here.'}
           </p>
-          <LetMove />
+          {!reading && <LetMove />}
         </>
       )}
       {sliders.length > 0 && <Transport />}
       <DeckSwitches />
       <ClearTrails />
       {sliders.map((name) => (
-        <Track key={name} name={name} />
+        <Track key={name} name={name} plain={headless} />
       ))}
     </section>
   )

@@ -19,7 +19,7 @@ import { useShallow } from 'zustand/react/shallow'
 import { EditableText } from '../../parts/EditableText'
 import { Maths } from '../../parts/Maths'
 import { setSteadyText } from '../../parts/setText'
-import { useStudy, useWorkbenchStore } from '../store'
+import { useReading, useStudy, useWorkbenchStore } from '../store'
 import { useMover } from '../gestures/useMover'
 import { usePainting } from '../drawing/usePainting'
 
@@ -174,6 +174,14 @@ export function Track({ name, plain = false }: { name: string; plain?: boolean }
 /** What a track does, in words; each number can be changed where it stands. */
 function Reach({ slider }: { slider: Omit<Slider, 'value'> }) {
   const { name, from, to, step } = slider
+  const reading = useReading()
+  if (reading) {
+    return (
+      <p className="-mt-1 text-[calc(13px*var(--type))] text-quiet">
+        from {formatShort(from, 9)} to {formatShort(to, 9)} by {formatShort(step, 9)}
+      </p>
+    )
+  }
   return (
     <p className="-mt-1 flex flex-wrap items-center gap-x-1 text-[calc(13px*var(--type))] text-quiet">
       from <Bound name={name} member="from" value={from} />

@@ -1,7 +1,7 @@
 import { motionSentence, movingSliders } from '@yperkine/core'
 import { useState } from 'react'
 import { SliderSettings } from '../settings/SliderSettings'
-import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useHeadless, useReading, useStudy, useWorkbench, useWorkbenchStore } from '../store'
 
 /** Step back, play, step forward; and what moves, how and at what pace. */
 export function Transport() {
@@ -12,6 +12,8 @@ export function Transport() {
       .map((m) => m.name)
       .join(' and '),
   )
+  const reading = useReading()
+  const headless = useHeadless()
   const sentence = useStudy(motionSentence)
   const [settings, setSettings] = useState(false)
   const edge = 'button whitespace-nowrap rounded-none border-ink/40 focus-visible:z-10'
@@ -36,9 +38,13 @@ export function Transport() {
           Step forward
         </button>
       </div>
+      {reading && !headless && (
+        <p className="mt-1.5 text-[calc(14px*var(--type))] text-quiet">{sentence}</p>
+      )}
       <button
         type="button"
-        className="mt-1.5 block max-w-[280px] truncate rounded-md text-left text-[calc(14px*var(--type))] text-quiet underline decoration-dotted underline-offset-4 hover:text-ink"
+        hidden={reading}
+        className="mt-1.5 not-[[hidden]]:block max-w-[280px] truncate rounded-md text-left text-[calc(14px*var(--type))] text-quiet underline decoration-dotted underline-offset-4 hover:text-ink"
         onClick={() => setSettings(true)}
       >
         {sentence}

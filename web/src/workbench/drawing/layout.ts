@@ -12,11 +12,12 @@ export const wallType = () =>
   Math.max(1, Math.min(2.4, window.innerHeight / 560, window.innerWidth / 760))
 
 /**
- * Fingers need larger targets: the ruler carries flags, bars and fields. On a wall it carries larger
- * numbers and no fields.
+ * Fingers need larger targets: the ruler carries flags, bars and fields. Without fields, as on a
+ * wall, it needs room by the size of its numbers alone.
  */
-export const rulerHeight = (barRows: number, wall?: number) =>
-  (wall !== undefined ? Math.round(42 * wall) : coarse ? 96 : 54) + barRows * (barHeight + 2)
+export const rulerHeight = (barRows: number, fieldless?: number) =>
+  (fieldless !== undefined ? Math.round(42 * fieldless) : coarse ? 96 : 54) +
+  barRows * (barHeight + 2)
 
 /** As many decimals as a pixel of the axis is worth. */
 export const pixelDecimals = (x: readonly [number, number], width: number) =>

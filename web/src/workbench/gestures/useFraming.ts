@@ -74,6 +74,8 @@ function listenToWheel(element: Element, store: WorkbenchStore, { across, lane, 
   let gesture: string | null = null
   const onWheel = (event: Event) => {
     if (!(event instanceof WheelEvent)) return
+    // A picture within someone's page lets that page scroll.
+    if (store.getState().view === 'picture' && !event.ctrlKey) return
     event.preventDefault()
     if (!gesture) {
       gesture = newGesture('frame.wheel')

@@ -20,20 +20,24 @@ export function useShortcuts(store: WorkbenchStore, onHelp: () => void) {
         else undo()
         return
       }
-      const { evaluation, play, pause, step, courses } = store.getState()
+      const { evaluation, play, pause, step, courses, view } = store.getState()
       if (!evaluation.study.display.keys) return
       // A control that has the focus keeps its own keys; Space presses it.
       const onControl = event.target instanceof HTMLElement && event.target !== document.body
       const acts: Record<string, () => void> = {
-        '/': () => document.getElementById('say-what-to-add')?.focus(),
         '0': () => apply(fitOrWhole(store.getState().evaluation)),
         ',': () => step(-1),
         '.': () => step(1),
-        '?': onHelp,
         c: () => store.getState().clearTrails(),
         '[': () => store.getState().goOn(-1),
         ']': () => store.getState().goOn(1),
-        p: () => store.getState().present(),
+        ...(view === 'bench'
+          ? {
+              '/': () => document.getElementById('say-what-to-add')?.focus(),
+              '?': onHelp,
+              p: () => store.getState().present(),
+            }
+          : {}),
         ...(onControl ? {} : { ' ': courses ? pause : play }),
       }
       const act = acts[key]

@@ -27,7 +27,7 @@ import { LaneSettings } from '../settings/LaneSettings'
 import { headWidth, pixelDecimals } from '../drawing/layout'
 import { OnCurve } from './OnCurve'
 import { createPainter } from './paint'
-import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useHeadless, useReading, useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { useCoarsePointer } from '../gestures/useCoarsePointer'
 import { useFraming } from '../gestures/useFraming'
 import { useMover } from '../gestures/useMover'
@@ -76,7 +76,8 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const names = keysOf(ladders)
   const shape = ladderShape(names.length, height - titleHeight, coarse)
   const named = useMemo(() => ({ id, title, curve, order }), [id, title, curve, order])
-  const presenting = useWorkbench((s) => s.presenting !== null)
+  const headless = useHeadless()
+  const reading = useReading()
   const summaryId = `summary-${id}`
   const head = useRef<HTMLDivElement>(null)
   useFraming(head, { across: false, lane: id, upright: true })
@@ -96,16 +97,14 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         ref={head}
         className="shrink-0 touch-none flex-col items-center not-[[hidden]]:flex gap-1.5 overflow-x-hidden overflow-y-auto border-r border-rule bg-paper pt-1"
         style={{ width: headWidth }}
-        hidden={presenting}
+        hidden={headless}
       >
         <span className="flex h-8 shrink-0 items-center text-[calc(19px*var(--type))] pointer-coarse:h-11">
           <Maths latex={rungLatex(curve, order, letter, notation)} />
-          <LaneSettings lane={named} />
+          {!reading && <LaneSettings lane={named} />}
         </span>
         {!covered && <NotesInHead id={id} />}
-        {names.map((name) => (
-          <Ladder key={name} curve={name} shape={shape} />
-        ))}
+        {!reading && names.map((name) => <Ladder key={name} curve={name} shape={shape} />)}
         {hidden && !hiddenCorner && !outside && !covered && (
           <HiddenInHead id={id} hidden={hidden} />
         )}
@@ -123,7 +122,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         <LaneInset id={id} title={title} />
         <Cover lane={named} />
         <Highlight id={id} height={height} />
-        {order >= 0 && !covered && !unseen && !presenting && (
+        {order >= 0 && !covered && !unseen && !headless && (
           <LaneRange lane={named} corner={rangeCorner} />
         )}
         {hidden && hiddenCorner && !outside && !covered && (
@@ -137,7 +136,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         {outside && <BringBack lane={named} />}
         {undrawn !== null && <Undrawn words={undrawn} />}
       </div>
-      {next && <LaneEdge id={id} title={title} next={next} />}
+      {next && !reading && <LaneEdge id={id} title={title} next={next} />}
     </figure>
   )
 })

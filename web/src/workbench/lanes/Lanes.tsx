@@ -6,7 +6,7 @@ import { Lane } from './Lane'
 import { headWidth, rulerHeight, shareHeight, wallType } from '../drawing/layout'
 import { useBarRows } from '../ruler/useBarRows'
 import { Ruler } from '../ruler/Ruler'
-import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useHeadless, useReading, useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { useFindings } from './useFindings'
 
 /** The stack of lanes over their common ruler. */
@@ -18,13 +18,19 @@ export function Lanes() {
   const measured = useWorkbench((s) => s.size.width > 0)
   const barRows = useBarRows()
   const presenting = useWorkbench((s) => s.presenting !== null)
+  const headless = useHeadless()
+  // The picture alone takes what room there is; elsewhere a small page scrolls.
+  const scrolls = useWorkbench((s) => s.view !== 'picture')
 
   useLayoutEffect(() => {
     const element = box.current!
     const measure = () => {
-      const width = Math.max(0, element.clientWidth - (presenting ? 0 : headWidth))
+      const width = Math.max(0, element.clientWidth - (headless ? 0 : headWidth))
       const type = presenting ? wallType() : undefined
-      const room = Math.max(0, element.clientHeight - rulerHeight(barRows, type))
+      const room = Math.max(
+        0,
+        element.clientHeight - rulerHeight(barRows, headless ? (type ?? 1) : undefined),
+      )
       const size = { width, heights: shareHeight(lanes, room) }
       store.getState().resize(type === undefined ? size : { ...size, type })
     }
@@ -32,12 +38,12 @@ export function Lanes() {
     const observer = new ResizeObserver(measure)
     observer.observe(element)
     return () => observer.disconnect()
-  }, [store, lanes, barRows, presenting])
+  }, [store, lanes, barRows, presenting, headless])
 
   return (
     <div
       ref={box}
-      className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden max-sm:min-h-[300px]"
+      className={`flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden ${scrolls ? 'max-sm:min-h-[300px]' : ''}`}
     >
       <p id={labelKeys} hidden>
         Arrow keys move it, Delete hides it, Escape puts it back
@@ -59,7 +65,8 @@ export function Lanes() {
 /** With no lane there is no curve: how to begin with one. */
 const NoLane = () => (
   <p className="grid min-h-0 flex-1 place-content-center bg-page p-6 text-center text-quiet">
-    There is no curve to draw. Say “let f(x) = x^2 - 3”, and its graph stands here.
+    There is no curve to draw.
+    {!useReading() && ' Say “let f(x) = x^2 - 3”, and its graph stands here.'}
   </p>
 )
 

@@ -11,7 +11,7 @@ import {
 import { texts } from '../../parts/inks'
 import { useHandlePainting } from '../drawing/usePainting'
 import { newGesture } from '../gestures/gesture'
-import { useWorkbench, useWorkbenchStore } from '../store'
+import { useReading, useWorkbench, useWorkbenchStore } from '../store'
 import { EditNote } from './EditNote'
 import { writeNote } from './writeNote'
 
@@ -102,6 +102,7 @@ function NoteBox({ id, item: key }: { id: string; item: string }) {
   const handle = useRef<HTMLButtonElement>(null)
   const held = useRef<{ gesture: string; x: number; y: number; moved: boolean } | null>(null)
   const [editing, setEditing] = useState(false)
+  const reading = useReading()
   const line = key.slice(0, key.indexOf('.'))
   const { apply } = store.getState()
   const present = () => noteOf(store.getState().scene, id, key)
@@ -178,22 +179,24 @@ function NoteBox({ id, item: key }: { id: string; item: string }) {
         className={`absolute rounded-md bg-paper/90 px-3 py-2 font-serif leading-[1.45] select-none ${texts[ink]} ${editing ? 'opacity-0' : ''}`}
       >
         <div aria-hidden />
-        <button
-          ref={handle}
-          type="button"
-          aria-label="Edit or move this note"
-          title="Drag it, or double-click to edit it"
-          className="absolute inset-0 cursor-move touch-none rounded-md"
-          onPointerDown={onPointerDown}
-          onPointerMove={onPointerMove}
-          onPointerUp={onPointerUp}
-          onPointerCancel={onPointerUp}
-          onDoubleClick={() => setEditing(true)}
-          onKeyDown={onKeyDown}
-          onKeyUp={(event) => {
-            if (event.key in ways) store.getState().release()
-          }}
-        />
+        {!reading && (
+          <button
+            ref={handle}
+            type="button"
+            aria-label="Edit or move this note"
+            title="Drag it, or double-click to edit it"
+            className="absolute inset-0 cursor-move touch-none rounded-md"
+            onPointerDown={onPointerDown}
+            onPointerMove={onPointerMove}
+            onPointerUp={onPointerUp}
+            onPointerCancel={onPointerUp}
+            onDoubleClick={() => setEditing(true)}
+            onKeyDown={onKeyDown}
+            onKeyUp={(event) => {
+              if (event.key in ways) store.getState().release()
+            }}
+          />
+        )}
       </div>
       {editing && <EditNote line={line} at={present()} onClose={close} />}
     </>
@@ -214,13 +217,18 @@ const unplacedOf = (scene: Scene, id: string) =>
 /** Notes that find no room on the picture, behind a button. */
 export function NotesInHead({ id }: { id: string }) {
   const all = useWorkbench((s) => unplacedOf(s.scene, id).join('\n'))
+  const reading = useReading()
   if (all === '') return null
   const words = all.split('\n')
   return (
     <Popover className="shrink-0">
       <PopoverButton
         className="pill text-ochre"
-        title="No room for it on the picture: make the lane larger, or pin it somewhere"
+        title={
+          reading
+            ? 'No room for it on the picture'
+            : 'No room for it on the picture: make the lane larger, or pin it somewhere'
+        }
       >
         {words.length === 1 ? 'a note' : `${words.length} notes`}
       </PopoverButton>
@@ -230,7 +238,7 @@ export function NotesInHead({ id }: { id: string }) {
             {text}
           </p>
         ))}
-        <p className="text-quiet">
+        <p className="text-quiet" hidden={reading}>
           There is no room for {words.length === 1 ? 'this' : 'these'} on the picture: make the lane
           larger, or choose a corner.
         </p>

@@ -11,7 +11,7 @@ import {
 import { type RefObject, useEffect, useRef, useState } from 'react'
 import { OfferMenu, offerItem } from '../working/OfferMenu'
 import { setText } from '../../parts/setText'
-import { useWorkbenchStore } from '../store'
+import { useReading, useWorkbenchStore } from '../store'
 import { pixelWorth, valueUnder } from '../gestures/axis'
 
 interface Props {
@@ -54,6 +54,7 @@ interface Menu {
 /** Resting on a curve shows its value there; a click offers what can hang on that place. */
 export function OnCurve({ id, plot }: Props) {
   const store = useWorkbenchStore()
+  const isRead = useReading()
   const point = useRef<HTMLDivElement>(null)
   const label = useRef<HTMLSpanElement>(null)
   const [menu, setMenu] = useState<Menu | null>(null)
@@ -101,7 +102,7 @@ export function OnCurve({ id, plot }: Props) {
     }
     const onClick = (event: MouseEvent) => {
       const moved = pressed && Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y)
-      if (moved === null || moved > still) return
+      if (moved === null || moved > still || isRead) return
       if ((event.target as Element).tagName === 'circle') return
       const reading = readingAt(event)
       if (!reading) return setMenu(null)
@@ -125,7 +126,7 @@ export function OnCurve({ id, plot }: Props) {
       element.removeEventListener('pointerdown', onDown)
       element.removeEventListener('click', onClick)
     }
-  }, [id, plot, store])
+  }, [id, plot, store, isRead])
 
   return (
     <>

@@ -26,7 +26,7 @@ import { headWidth, pixelDecimals, rulerHeight } from '../drawing/layout'
 import { setText } from '../../parts/setText'
 import { type DrawnSpan, SpanOffers } from './SpanOffers'
 import { SpanBar } from './SpanBar'
-import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useHeadless, useReading, useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { useBarRows } from './useBarRows'
 import { useFraming } from '../gestures/useFraming'
 import { useMover } from '../gestures/useMover'
@@ -45,9 +45,10 @@ export function Ruler() {
   const [drawn, setDrawn] = useState<DrawnSpan | null>(null)
   const plant = usePlanting(strip, setDrawn)
   const barRows = useBarRows()
-  const presenting = useWorkbench((s) => s.presenting !== null)
+  const headless = useHeadless()
+  const reading = useReading()
   const type = useWorkbench((s) => s.size.type)
-  const height = rulerHeight(barRows, type)
+  const height = rulerHeight(barRows, headless ? (type ?? 1) : undefined)
   const bars = useWorkbench((s) => s.scene.bars.length)
   const bound = {
     step: 10 ** Math.floor(Math.log10((x1 - x0) / 10)),
@@ -66,7 +67,7 @@ export function Ruler() {
       <div
         className="shrink-0 items-center justify-center gap-2 border-r border-rule not-[[hidden]]:flex"
         style={{ width: headWidth }}
-        hidden={presenting}
+        hidden={headless}
       >
         <Maths latex={nameToLatex(variable.letter)} />
         <button
@@ -85,8 +86,8 @@ export function Ruler() {
         ref={strip}
         className="relative isolate touch-none overflow-hidden select-none"
         style={{ width }}
-        title="Click to put a place here, drag to mark a span"
-        {...plant}
+        title={reading ? undefined : 'Click to put a place here, drag to mark a span'}
+        {...(reading ? {} : plant)}
       >
         <RulerScale title={title} height={height} />
         <div
@@ -97,8 +98,8 @@ export function Ruler() {
         {Array.from({ length: bars }, (_, i) => (
           <SpanBar key={i} index={i} onOffer={setDrawn} />
         ))}
-        {drawn && <SpanOffers drawn={drawn} onClose={() => setDrawn(null)} />}
-        <div className="absolute bottom-1 left-1.5" hidden={presenting}>
+        {drawn && !reading && <SpanOffers drawn={drawn} onClose={() => setDrawn(null)} />}
+        <div className="absolute bottom-1 left-1.5" hidden={headless}>
           <BoundField
             {...bound}
             label={`${variable.letter} from`}
@@ -106,7 +107,7 @@ export function Ruler() {
             onEnter={(v) => apply(setFrame([v, x1]))}
           />
         </div>
-        <div className="absolute right-1.5 bottom-1" hidden={presenting}>
+        <div className="absolute right-1.5 bottom-1" hidden={headless}>
           <BoundField
             {...bound}
             label={`${variable.letter} to`}

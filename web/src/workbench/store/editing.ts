@@ -1,4 +1,12 @@
-import { record, redo, type Study, takenFromStep, undo, withoutUnused } from '@yperkine/core'
+import {
+  onlyMoves,
+  record,
+  redo,
+  type Study,
+  takenFromStep,
+  undo,
+  withoutUnused,
+} from '@yperkine/core'
 import type { Drawing } from './drawing'
 import type { GetWorkbench, Workbench } from './state'
 
@@ -10,8 +18,10 @@ export function editing(
   return {
     apply(edit, gesture) {
       get().endGlide()
-      const { history, shown, live, courses } = get()
+      const { history, shown, live, courses, view } = get()
       const edited = edit(shown)
+      // Whoever reads moves what is there.
+      if (view !== 'bench' && !onlyMoves(shown, edited)) return
       // While something is dragged nothing goes.
       const left = gesture === undefined ? withoutUnused(shown, edited) : edited
       const next = takenFromStep(history.present, history.step, shown, left)

@@ -5,5 +5,6 @@ export {
   WorkbenchContext,
   type WorkbenchStore,
 } from './context'
-export type { Examined, Size, Workbench } from './state'
+export { useHeadless, useReading } from './view'
+export type { Examined, Size, View, Workbench } from './state'
 export { createWorkbench } from './workbench'

@@ -52,8 +52,13 @@ export interface Presenting {
   numbers: boolean
 }
 
+/** How a study is open: to be worked on, to be read, or as its picture alone. */
+export type View = 'bench' | 'read' | 'picture'
+
 export interface Workbench {
   id: string
+  /** It stays the same as long as the study is open. */
+  view: View
   history: History
   /** The study as the step that is open shows it, without what is on its way. */
   shown: Study

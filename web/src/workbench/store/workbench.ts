@@ -8,16 +8,17 @@ import { glide } from './glide'
 import { lesson } from './lesson'
 import { motion } from './motion'
 import { presenting } from './presenting'
-import type { Size, Workbench } from './state'
+import type { Size, View, Workbench } from './state'
 
 /** The open study with everything that follows from it: edits go in, results and scene come out. */
-export function createWorkbench(id: string, study: Study, request = '') {
+export function createWorkbench(id: string, study: Study, request = '', view: View = 'bench') {
   return createStore<Workbench>()((set, get) => {
     const drawing = createDrawing(set, get)
     const size: Size = { width: 0, heights: {} }
     const evaluation = drawing.evaluate(study)
     return {
       id,
+      view,
       history: startHistory(study),
       shown: study,
       arrival: null,

@@ -1,39 +1,31 @@
 import { useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { keepTogether } from '../../parts/keepTogether'
-import { strokes } from '../../parts/inks'
-import { Maths } from '../../parts/Maths'
 import {
   addSlider,
   changeFormula,
-  curveInk,
   type Edit,
   giveValue,
-  isCurveMaker,
   isFormulaLine,
-  kindOf,
   type LineProblem,
-  type Phrase,
   placeSlider,
   placesOfLine,
   removeLine,
   sentenceText,
   type Statement,
-  tintsOf,
 } from '@yperkine/core'
 import { ListChecks, X } from 'lucide-react'
 import { memo, type MouseEvent, useState } from 'react'
-import { useShallow } from 'zustand/react/shallow'
 import { ConditionSlot } from './ConditionSlot'
 import { LineActions } from './LineActions'
 import { LineHandle } from './LineHandle'
 import { LineLookButton } from './LineLookButton'
 import { FurtherResults, Readouts } from './LineResults'
 import { PendingWork } from './PendingWork'
-import { Slot } from './Slot'
-import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
-
-const samples = ['', '6 3.5', '0.1 4', '7 3 0.1 3']
+import { LineSample, PhraseView } from './Sentence'
+import { useWorkbench, useWorkbenchStore } from '../store'
+import { useSaid } from './useSaid'
+import { useTint } from './useTint'
 
 /** One line of working: its sentence with slots, its results, and what is in its way. */
 export const LineItem = memo(function LineItem({
@@ -45,26 +37,14 @@ export const LineItem = memo(function LineItem({
 }) {
   const store = useWorkbenchStore()
   const phrases = useWorkbench((s) => s.evaluation.sentences.get(line.id))
-  // Readouts change at every frame of a drag; the rest of the line seldom does.
-  const said = useWorkbench(
-    useShallow((s) => {
-      const result = s.evaluation.lines.get(line.id)
-      const { problems = [], hints = [], readouts = [], notes = [] } = result ?? {}
-      return {
-        problems: kept(problems),
-        hints: kept(hints),
-        notes: kept(notes),
-        speaks: readouts.length > 0,
-      }
-    }),
-  )
+  const said = useSaid(line)
   const touched = useWorkbench(
     (s) => s.selectedPlace !== null && placesOfLine(line).includes(s.selectedPlace),
   )
   const sortable = useSortable({ id: line.id })
   const off = useWorkbench((s) => s.evaluation.off.has(line.id))
   const [condition, setCondition] = useState(false)
-  const tint = useStudy((s) => tintsOf(s.lines).get(line.id))
+  const tint = useTint(line)
   if (!phrases) return null
   const { apply } = store.getState()
   const unreadable = said.problems.find((p) => p.at && isFormulaLine(line))
@@ -77,7 +57,7 @@ export const LineItem = memo(function LineItem({
         transition: sortable.transition,
       }}
       aria-label={sentenceText(phrases)}
-      className={`group relative flex gap-1 border-b [contain:layout] border-rule py-2.5 pr-3 pl-[18px] ${sortable.isDragging ? 'z-20 bg-chosen' : touched ? 'bg-chosen' : ''} ${tint ? `tint-${tint}` : ''}`}
+      className={`group relative flex gap-1 border-b [contain:layout] border-rule py-2.5 pr-3 pl-[18px] ${sortable.isDragging ? 'z-20 bg-chosen' : touched ? 'bg-chosen' : ''} ${tint}`}
     >
       <LineHandle number={number} sortable={sortable} />
       <div className="min-w-0 flex-1">
@@ -175,53 +155,6 @@ function moveFocusOn(button: HTMLElement) {
     at?.querySelector<HTMLElement>('[data-handle]') ?? document.getElementById('say-what-to-add')
   next?.focus()
 }
-
-/** The stroke a curve is drawn with, in front of its sentence. */
-function LineSample({ line }: { line: Statement }) {
-  const stands = kindOf(line).drawn?.stands?.(line)
-  const index = useStudy((s) =>
-    stands ? s.lines.filter(isCurveMaker).findIndex((l) => l.name === stands.curve) : -1,
-  )
-  if (!stands || index < 0) return null
-  const { order } = stands
-  return (
-    <svg width="28" height="10" className="mr-2 inline-block align-middle" aria-hidden>
-      <path
-        d="M1.5 5H26.5"
-        className={strokes[curveInk(index)]}
-        strokeWidth="3"
-        strokeDasharray={samples[order] || undefined}
-        strokeLinecap={order > 1 ? 'round' : 'butt'}
-      />
-    </svg>
-  )
-}
-
-interface PhraseProps {
-  line: Statement
-  phrase: Phrase
-  problem: LineProblem | undefined
-}
-
-/** A sentence is made anew whenever one of its values changes, and most of its phrases say the same. */
-const saysTheSame = (a: PhraseProps, b: PhraseProps) =>
-  a.line === b.line &&
-  a.problem === b.problem &&
-  JSON.stringify(a.phrase) === JSON.stringify(b.phrase)
-
-const PhraseView = memo(function PhraseView({ line, phrase, problem }: PhraseProps) {
-  if (!('slot' in phrase)) {
-    if (phrase.latex) return <Maths latex={phrase.latex} />
-    return <span className="whitespace-pre-wrap">{phrase.text}</span>
-  }
-  return (
-    <Slot line={line} phrase={phrase} problem={phrase.slot === 'formula' ? problem : undefined} />
-  )
-}, saysTheSame)
-
-/** Nothing to say is the same nothing each time. */
-const nothing: readonly never[] = []
-const kept = <T,>(all: readonly T[]): readonly T[] => (all.length === 0 ? nothing : all)
 
 function ProblemView({ line, problem }: { line: Statement; problem: LineProblem }) {
   const { apply, shown } = useWorkbenchStore().getState()

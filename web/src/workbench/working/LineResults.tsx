@@ -22,7 +22,7 @@ import { Maths } from '../../parts/Maths'
 import { ResultTableView } from './ResultTableView'
 import { setSteadyText, setText } from '../../parts/setText'
 import { SignChart } from './SignChart'
-import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
+import { useReading, useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { useReadoutPainting } from './useReadoutPainting'
 
 const Chart = lazy(() => import('./Chart'))
@@ -198,6 +198,7 @@ export const FurtherResults = memo(function FurtherResults({ line }: { line: Sta
       return { names, charts, verdict, offers, pending, summed: !!sigma, conclusions, signs }
     }),
   )
+  const reading = useReading()
   const { names, charts = nothing, offers = nothing, conclusions = nothing } = further
   const { verdict, pending, summed, signs } = further
   if (Object.values(further).every((part) => !part)) return null
@@ -216,7 +217,7 @@ export const FurtherResults = memo(function FurtherResults({ line }: { line: Sta
       {charts.map((chart) => (
         <ChartBox key={chart.name} chart={chart} />
       ))}
-      <Followers offers={offers} />
+      {!reading && <Followers offers={offers} />}
     </div>
   )
 })
