@@ -136,6 +136,62 @@ test('words of people are words in every format, and names of files are safe', a
   expect(told).toBe(title)
   const pdf = await taken(page, 'Picture as PDF')
   expect(run('pdftotext', pdf.path, '-')).toContain('<script>alert(1)</script>')
+  const study = await taken(page, 'Study file')
+  expect(study.name).toMatch(/^[\p{L}\p{M}\p{N}-]+\.yperkine\.json$/u)
+  expect((JSON.parse(readFileSync(study.path, 'utf8')) as { title: string }).title).toBe(title)
+
+  // On paper, by the browser and as PDF: the title and the note as they were typed.
+  await page.getByRole('button', { name: 'Hand on' }).click()
+  await page.getByRole('menuitem', { name: 'Print sheet' }).click()
+  const panel = page.getByRole('dialog', { name: 'Print sheet' })
+  const download = page.waitForEvent('download')
+  await panel.getByRole('button', { name: 'Save as PDF' }).click()
+  const sheet = await download
+  expect(sheet.suggestedFilename()).toMatch(/^[\p{L}\p{M}\p{N}-]+\.pdf$/u)
+  const words = run('pdftotext', await sheet.path(), '-')
+  expect(words).toContain('<script>alert(1)</script> ]]>')
+  expect(words).toContain('\\input{x} =1+1')
+  await page.evaluate(() => {
+    window.print = () => undefined
+  })
+  await panel.getByRole('button', { name: 'Print', exact: true }).click()
+  const printed = page.locator('.print-pages')
+  await expect(printed).toHaveCount(1)
+  await expect(printed.locator('script')).toHaveCount(0)
+  await page.evaluate(() => window.dispatchEvent(new Event('afterprint')))
+})
+
+test('a unit like a formula or like markup stays words in every copy of a table', async ({
+  page,
+  bench,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await bench.open('f(x) = x^2 for -3 <= x <= 3')
+  await bench.button('Study settings').click()
+  const unit = '=1+1"<img src=x onerror=alert(1)>'
+  await page.getByRole('textbox', { name: 'Variable unit' }).fill(unit)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await bench.say('table of f by 1')
+  await bench.working.getByRole('button', { name: 'Copy', exact: true }).first().click()
+  const copied = await page.evaluate(async () => {
+    const [item] = await navigator.clipboard.read()
+    const html = await (await item!.getType('text/html')).text()
+    const read = new DOMParser().parseFromString(html, 'text/html')
+    return {
+      images: read.querySelectorAll('img, script').length,
+      rows: read.querySelectorAll('tr').length,
+      last: read.querySelector('tr:last-child td')?.textContent,
+    }
+  })
+  expect(copied).toEqual({ images: 0, rows: 8, last: '3' })
+  const download = page.waitForEvent('download')
+  await bench.working.getByRole('button', { name: 'Save as CSV' }).first().click()
+  const csv = readFileSync(await (await download).path(), 'utf8')
+  // No cell begins as a formula does; a quoted one is looked at behind its quote.
+  const cells = csv.split(/\r\n/).flatMap((row) => row.split(/,(?=(?:[^"]*"[^"]*")*[^"]*$)/))
+  for (const cell of cells) expect(cell).not.toMatch(/^"?[=+@]/)
 })
 
 test('what is covered is covered on the picture as well', async ({ page, bench }) => {

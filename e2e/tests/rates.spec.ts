@@ -154,6 +154,33 @@ test('readings pasted as text become a curve with rates and a fit', async ({ pag
   await expect(rows.nth(2).getByRole('cell')).toHaveText(['1', '3.000', '3.000', '2.000', '2.667'])
 })
 
+test('rows copied from a spreadsheet and pasted on the page become readings', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('f(x) = x')
+  const paste = (text: string) =>
+    page.evaluate((rows) => {
+      const clipboardData = new DataTransfer()
+      clipboardData.setData('text/plain', rows)
+      const event = new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true })
+      document.body.dispatchEvent(event)
+    }, text)
+  await paste('a sentence, and another one')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  // As a spreadsheet with decimal commas and thousands set apart puts it on the clipboard.
+  await paste('t\tw\r\n0\t1.000,5\r\n0,5\t1.200,5\r\n1\t1.300,25\r\n')
+  const dialog = page.getByRole('dialog', { name: 'Readings' })
+  await expect(dialog.getByRole('combobox', { name: 'Readings from' })).toHaveValue('1')
+  await dialog.getByRole('button', { name: 'Add 3 readings' }).click()
+  await expect(bench.line('Let w(x) be given by 3 readings')).toBeVisible()
+  await bench.say('value of w at 0.5')
+  await expect(bench.output('Value of w at x = 0.5', 'value')).toHaveAttribute(
+    'data-value',
+    '1200.5',
+  )
+})
+
 test('a curve is hidden, named and drawn in another lane', async ({ page, bench }) => {
   await bench.open('f(x) = sin x')
   await bench.say('let g(x) = x/2')

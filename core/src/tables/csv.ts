@@ -41,6 +41,30 @@ export function toCsv(
   )
 }
 
+/** Thousands set apart, with a decimal mark behind them. */
+const [groupedByCommas, groupedByPoints] = [
+  /^[-+\u2212]?\d{1,3}(?:,\d{3})+\.\d+$/,
+  /^[-+\u2212]?\d{1,3}(?:\.\d{3})+,\d+$/,
+]
+
+/**
+ * Reads the numbers of one table. Which mark stands before decimals is the same in all of it: a comma
+ * where the cells have commas and no points; where a cell has both, what stands last in it, and the
+ * other sets thousands apart. A cell that does not keep to it is no number: NaN.
+ */
+function numberReader(cells: readonly string[], delimiter: string): (cell: string) => number {
+  const numeric = cells.filter((cell) => /^[-+\u2212]?\d[\d.,]*(?:e[-+]?\d+)?$/i.test(cell))
+  const has = (pattern: RegExp) => numeric.some((cell) => pattern.test(cell))
+  const grouping = has(groupedByCommas) ? ',' : has(groupedByPoints) ? '.' : ''
+  const commas = grouping === '.' || (delimiter !== ',' && has(/\d,\d/) && !has(/\d\.\d/))
+  return (cell) => {
+    const tidy = cell.replace(/\u2212/g, '-')
+    const whole = grouping === '' ? tidy : tidy.replaceAll(grouping, '')
+    const pointed = commas ? whole.replace(',', '.') : whole
+    return pointed === '' ? NaN : Number(pointed)
+  }
+}
+
 /**
  * Reads numbers in columns: separated by commas, semicolons, tabs or bars, with or without a first
  * row of names. Where semicolons or tabs separate, a comma is taken for the decimal point. A row
@@ -62,11 +86,10 @@ export function readCsv(text: string): CsvTable {
       rows: [],
       problems: [{ line: 1, message: 'there is nothing in it' }],
     }
-  const numberOf = (cell: string) => {
-    const tidy = cell.replace(/\u2212/g, '-')
-    const pointed = delimiter === ',' ? tidy : tidy.replace(',', '.')
-    return pointed === '' ? NaN : Number(pointed)
-  }
+  const numberOf = numberReader(
+    filled.flatMap(({ cells }) => cells),
+    delimiter,
+  )
   const named = first.cells.some((c) => c !== '' && Number.isNaN(numberOf(c)))
   const width = first.cells.length
   const columns = named

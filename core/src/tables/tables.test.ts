@@ -126,3 +126,62 @@ test('quotients of readings at unequal widths', () => {
     { forward: NaN, backward: 0.5, central: NaN },
   ])
 })
+
+describe('which mark stands before decimals is told by the whole table', () => {
+  const rowsOf = (text: string) => readCsv(text).rows
+  test.each([
+    [
+      '0\t1,5\r\n0,5\t2,25\r\n',
+      [
+        [0, 1.5],
+        [0.5, 2.25],
+      ],
+    ],
+    [
+      'q(0.5)\tr\n0\t1,5\n1\t2',
+      [
+        [0, 1.5],
+        [1, 2],
+      ],
+    ],
+    [
+      '0\t1.000,5\n1\t12.000,25',
+      [
+        [0, 1000.5],
+        [1, 12000.25],
+      ],
+    ],
+    [
+      '0\t1,000.5\n1\t1,200',
+      [
+        [0, 1000.5],
+        [1, 1200],
+      ],
+    ],
+    [
+      '0,"1,000.5"\n1,−2',
+      [
+        [0, 1000.5],
+        [1, -2],
+      ],
+    ],
+    [
+      '0;1.5\n1;2.5',
+      [
+        [0, 1.5],
+        [1, 2.5],
+      ],
+    ],
+  ])('%j', (text, rows) => {
+    expect(readCsv(text).problems).toEqual([])
+    expect(rowsOf(text)).toEqual(rows)
+  })
+  test('a cell that does not keep to it is told', () => {
+    const { rows, problems } = readCsv('0\t1.5\n1\t2,5\n2\t3.5')
+    expect(rows).toEqual([
+      [0, 1.5],
+      [2, 3.5],
+    ])
+    expect(problems).toEqual([{ line: 2, message: '“2,5” in column 2 is no number' }])
+  })
+})

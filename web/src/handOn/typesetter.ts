@@ -8,7 +8,7 @@ export async function loadTypesetter(): Promise<Typesetter & { fonts: Fonts }> {
   return {
     fonts,
     maths: setMaths,
-    words(text: string, face: Face, size: number): Outline {
+    words: remembered((text: string, face: Face, size: number): Outline => {
       let [d, x] = ['', 0]
       const rest: { text: string; x: number }[] = []
       for (const run of runsOf(text, fonts(face))) {
@@ -27,7 +27,24 @@ export async function loadTypesetter(): Promise<Typesetter & { fonts: Fonts }> {
         }
       }
       return rest.length > 0 ? { d, width: x, rest } : { d, width: x }
-    },
+    }),
+  }
+}
+
+/** So many outlines are kept; a sheet measures each of its words before it draws it, and numbers recur. */
+const mostKept = 5000
+
+/** A function of texts and numbers that gives the same for the same, kept so that it is worked out once. */
+function remembered<A extends readonly unknown[], R>(work: (...given: A) => R) {
+  const known = new Map<string, R>()
+  return (...given: A): R => {
+    const key = JSON.stringify(given)
+    const kept = known.get(key)
+    if (kept !== undefined) return kept
+    if (known.size >= mostKept) known.clear()
+    const made = work(...given)
+    known.set(key, made)
+    return made
   }
 }
 

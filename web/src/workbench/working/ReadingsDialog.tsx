@@ -1,12 +1,27 @@
 import { addReadings, readCsv, readingsProblem } from '@yperkine/core'
 import { FileSpreadsheet } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Panel } from '../../parts/Panel'
 import { useWorkbenchStore } from '../store'
 
 /** Opens a place for measured readings: pasted, or from a file. */
 export function ReadingsButton() {
-  const [open, setOpen] = useState(false)
+  /** What is put in to begin with; null while it is closed. */
+  const [begun, setBegun] = useState<string | null>(null)
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent) => {
+      const text = event.clipboardData?.getData('text/plain') ?? ''
+      const { target } = event
+      const isField =
+        target instanceof HTMLElement &&
+        (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+      if (isField || !isTable(text)) return
+      event.preventDefault()
+      setBegun(text)
+    }
+    window.addEventListener('paste', onPaste)
+    return () => window.removeEventListener('paste', onPaste)
+  }, [])
   return (
     <>
       <button
@@ -14,19 +29,31 @@ export function ReadingsButton() {
         aria-label="Readings from a file"
         title="Readings from a file"
         className="grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:text-ink"
-        onClick={() => setOpen(true)}
+        onClick={() => setBegun('')}
       >
         <FileSpreadsheet size={18} aria-hidden />
       </button>
-      {open && <ReadingsDialog onClose={() => setOpen(false)} />}
+      {begun !== null && <ReadingsDialog begun={begun} onClose={() => setBegun(null)} />}
     </>
   )
 }
 
-function ReadingsDialog({ onClose }: { onClose: () => void }) {
+/** Whether what is pasted on the page are rows of numbers, as of a spreadsheet. */
+function isTable(text: string): boolean {
+  const { columns, rows } = readCsv(text)
+  return columns.length >= 2 && rows.length >= 2
+}
+
+interface Props {
+  /** The text that it opens with. */
+  begun: string
+  onClose: () => void
+}
+
+function ReadingsDialog({ begun, onClose }: Props) {
   const store = useWorkbenchStore()
   const { letter } = store.getState().shown.variable
-  const [text, setText] = useState('')
+  const [text, setText] = useState(begun)
   const [columns, setColumns] = useState({ x: 0, y: 1 })
   const table = useMemo(() => (text.trim() === '' ? null : readCsv(text)), [text])
   const width = table?.columns.length ?? 0
@@ -75,7 +102,8 @@ function ReadingsDialog({ onClose }: { onClose: () => void }) {
     <Panel title="Readings" open onClose={onClose} width="w-[520px]">
       <div className="mt-3 grid gap-3">
         <p className="text-quiet">
-          Paste two columns or choose a CSV file: places on the axis, and what was read there.
+          Paste two columns, as from a spreadsheet, or choose a CSV file: places on the axis, and
+          what was read there.
         </p>
         <input
           type="file"
