@@ -73,6 +73,29 @@ test('a sheet has picture, working and tables whose heads stand on each page; no
   expect(text).not.toContain((3.6 * Math.cos(1.8) - 0.3).toFixed(3).replace('-', '−'))
 })
 
+test('conclusions, proofs, signs and sums stand on the sheet with the answers, and go with them', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('f(x) = x^3 - 3x for -2 <= x <= 2')
+  await bench.say('turning points')
+  await bench.say('sign chart of f')
+  await bench.say('area under f over 0 to 1 with 4 strips')
+  await expect(bench.working.getByText('Every change of sign is here: proven')).toBeVisible()
+  const panel = await printing(page)
+  const read = async () => pagesOf((await saved(page)).path).join('\n')
+  const told = await read()
+  // By calculus: f′ = 3x² − 3 is 0 at −1 and 1, and f at −√3, 0 and √3.
+  expect(told).toContain('Every change of sign is here: proven')
+  expect(told).toContain('f falls throughout, so left heights are too high there')
+  expect(told).toMatch(/f′\s+\+[^\n]*−[^\n]*\+/)
+  expect(told).toContain('1.732')
+  await panel.getByRole('checkbox', { name: 'Answers' }).uncheck()
+  const asked = await read()
+  expect(asked).not.toMatch(/proven|falls/)
+  expect(asked).not.toMatch(/f′\s+\+[^\n]*−/)
+})
+
 test('the browser prints the pages and nothing else, each on its paper', async ({
   page,
   bench,

@@ -1,8 +1,9 @@
 import type { Evaluation } from '../results/evaluation'
-import type { ResultTable } from '../statements/contract'
+import type { LineResult, ResultTable } from '../statements/contract'
 import { sentenceText } from '../statements/shared/slots'
 import type { Drawing, Drawn, Face, Typesetter } from './drawing'
 import { type Palette, palettes } from './palettes'
+import { signChart, signChartHeight } from './signChart'
 
 export const papers = { A4: [210, 297], Letter: [215.9, 279.4] } as const
 export type Paper = keyof typeof papers
@@ -255,6 +256,7 @@ function workingBlocks(
       return [
         ...wrapped(text, serif, sentence, width, ink, setter),
         ...results,
+        ...(options.answers && result ? toldOf(result, width, palette, setter) : []),
         ...notes.flatMap((note) => wrapped(note, sans, plain, width, quiet, setter, 26)),
         ...(options.tables && options.answers
           ? (result?.tables ?? []).flatMap((table) => tableBlocks(table, width, palette, setter))
@@ -262,6 +264,43 @@ function workingBlocks(
         space(gap),
       ]
     })
+}
+
+/** What a line says beside its numbers: a sum as it is written, signs, conclusions, and what is proven. */
+function toldOf(
+  { sigma, signs, conclusions = [], verdict }: LineResult,
+  width: number,
+  palette: Palette,
+  setter: Typesetter,
+): Block[] {
+  const { ink, quiet } = palette.inks
+  const sum = sigma ? setter.maths(sigma, sentence) : null
+  return [
+    ...(sigma && sum
+      ? [
+          {
+            height: sum.above + sum.below + 10,
+            draw: (): Drawn[] => [
+              {
+                ...{ kind: 'note', x: 26, y: 4, width: sum.width, right: false, weight: 400 },
+                ...{ height: sum.above + sum.below, lines: [[{ latex: sigma }]] },
+                ...{ size: sentence, colour: ink, ground: null },
+              },
+            ],
+          },
+        ]
+      : []),
+    ...(signs
+      ? [
+          {
+            height: signChartHeight(signs),
+            draw: () => [moved(signChart(signs, width - 26, palette, setter), 26, 2)],
+          },
+        ]
+      : []),
+    ...conclusions.flatMap(({ text }) => wrapped(text, serif, 14, width, ink, setter, 26)),
+    ...(verdict ? wrapped(verdict.text, sans, plain, width, quiet, setter, 26) : []),
+  ]
 }
 
 /** A table row by row, each page of it with its head; columns share the width by what they hold. */
