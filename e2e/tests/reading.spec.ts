@@ -8,6 +8,7 @@ import { startServer } from '../support/server'
 async function kept(page: Page, bench: Bench, formula = 'f(x) = x^2 - 3 for -4 <= x <= 4') {
   await bench.open(formula)
   await bench.say('tangent')
+  await bench.say('note Here stands {f(a)}')
   await bench.saved()
   return new URL(page.url()).pathname
 }
@@ -43,6 +44,10 @@ test('a study to be read moves, takes nothing on, and keeps nothing', async ({
   for (let i = 0; i < 5; i++) await reader.keyboard.press('ArrowRight')
   const at = Number(await slider.getAttribute('aria-valuenow'))
   await expect(slope).toHaveAttribute('data-value', String(2 * at))
+
+  // A note is seen on the picture, and its source is the writer's.
+  await expect(reader.getByRole('note')).toContainText('Here stands')
+  await expect(reader.getByText(/Note “/)).toHaveCount(0)
 
   // A press on the ruler or the curve plants nothing.
   const lane = reader.getByRole('figure', { name: 'Lane f', exact: true })

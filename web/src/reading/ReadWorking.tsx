@@ -1,5 +1,7 @@
 import {
   isFormulaLine,
+  kindOf,
+  type LineResult,
   type Part,
   type Phrase,
   rowsOf,
@@ -58,13 +60,27 @@ const ReadPart = ({ part: { id, letter, title, on } }: { part: Part }) => (
 const ReadLine = memo(function ReadLine({ line }: { line: Statement }) {
   const phrases = useWorkbench((s) => s.evaluation.sentences.get(line.id))
   const off = useWorkbench((s) => s.evaluation.off.has(line.id))
-  if (!phrases || off) return null
+  // What stands on the picture alone, such as a note, is seen there.
+  const says = useWorkbench((s) => {
+    const result = s.evaluation.lines.get(line.id)
+    return kindOf(line).drawn?.stands?.(line) != null || (result ? saysSomething(result) : false)
+  })
+  if (!phrases || off || !says) return null
   return (
     <Line line={line} phrases={phrases}>
       <Readouts id={line.id} />
     </Line>
   )
 })
+
+const saysSomething = (result: LineResult) =>
+  result.pending === true ||
+  result.verdict !== undefined ||
+  result.signs !== undefined ||
+  [result.readouts, result.problems, result.notes, result.tables, result.charts].some(
+    (all) => all !== undefined && all.length > 0,
+  ) ||
+  (result.conclusions?.length ?? 0) > 0
 
 interface LineProps {
   line: Statement

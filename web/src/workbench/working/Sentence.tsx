@@ -10,7 +10,7 @@ import { memo } from 'react'
 import { strokes } from '../../parts/inks'
 import { Maths } from '../../parts/Maths'
 import { useReading, useStudy } from '../store'
-import { Slot } from './Slot'
+import { mostShort, Slot } from './Slot'
 
 const samples = ['', '6 3.5', '0.1 4', '7 3 0.1 3']
 
@@ -57,7 +57,13 @@ export const PhraseView = memo(function PhraseView({ line, phrase, problem }: Ph
   if (reading) {
     // Words of people stand as they are; a formula that cannot be read, as it was typed.
     const isText = phrase.slot === 'words' || phrase.choices || problem?.at
-    if (!isText) return <Maths latex={phrase.latex} />
+    if (!isText) {
+      return (
+        <span className={phrase.text.length > mostShort ? 'long-formula' : ''}>
+          <Maths latex={phrase.latex} />
+        </span>
+      )
+    }
     return <span className="break-words">{problem?.at ? phrase.source : phrase.text}</span>
   }
   return (

@@ -26,7 +26,7 @@ const editorNames: Record<SlotPhrase['slot'], string> = {
 }
 
 /** More signs than these may not fit the panel's width, and scroll. */
-const mostShort = 16
+export const mostShort = 16
 
 interface Props {
   line: Statement
