@@ -38,13 +38,19 @@ PROBLEMS = [
     (22, "e^(-3x) - sin(x)^3", 0, 20, lambda x: E(-3 * x) - S(x) ** 3),
 ]
 
-rows = []
-for number, formula, a, b, f in PROBLEMS:
-    xs = np.linspace(a, b, 200001)
-    ys = f(xs)
-    i = int(np.argmin(ys))
-    lo, hi = xs[max(0, i - 1)], xs[min(len(xs) - 1, i + 1)]
-    found = minimize_scalar(f, bounds=(lo, hi), method="bounded", options={"xatol": 1e-12})
-    value = min(float(found.fun), float(ys[i]))
-    rows.append({"problem": number, "formula": formula, "from": a, "to": b, "value": value})
-print(json.dumps({"scipy": scipy.__version__, "table": rows}, ensure_ascii=False, indent=1))
+
+def main():
+    rows = []
+    for number, formula, a, b, f in PROBLEMS:
+        xs = np.linspace(a, b, 200001)
+        ys = f(xs)
+        i = int(np.argmin(ys))
+        lo, hi = xs[max(0, i - 1)], xs[min(len(xs) - 1, i + 1)]
+        found = minimize_scalar(f, bounds=(lo, hi), method="bounded", options={"xatol": 1e-12})
+        value = min(float(found.fun), float(ys[i]))
+        rows.append({"problem": number, "formula": formula, "from": a, "to": b, "value": value})
+    print(json.dumps({"scipy": scipy.__version__, "table": rows}, ensure_ascii=False, indent=1))
+
+
+if __name__ == "__main__":
+    main()

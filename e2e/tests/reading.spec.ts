@@ -152,7 +152,13 @@ async function hostPage(addresses: readonly string[]) {
   })
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   const { port } = server.address() as AddressInfo
-  return { port, close: () => new Promise((resolve) => server.close(resolve)) }
+  return {
+    port,
+    close: () => {
+      server.closeAllConnections()
+      return new Promise((resolve) => server.close(resolve))
+    },
+  }
 }
 
 test('named pages may frame what is read, and nothing else; other pages nothing', async ({
@@ -163,48 +169,57 @@ test('named pages may frame what is read, and nothing else; other pages nothing'
   // By its name the same page is of an origin that nobody has named.
   const [named, other] = [`http://127.0.0.1:${host.port}`, `http://localhost:${host.port}`]
   const server = await startServer(undefined, { FRAME_ORIGINS: named })
-  const answer = await fetch(`${server.url}/api/studies`)
-  const { studies } = (await answer.json()) as { studies: { id: string; title: string }[] }
-  const { id, title } = studies.find((s) => s.title === 'A raft on the swell')!
-  for (const query of ['?view=read', '?view=picture', '', '?view=bench']) {
-    addresses.push(`${server.url}/studies/${id}${query}`)
-  }
-  addresses.push(`${server.url}/?view=read`)
   // A page that refuses is logged as an error by the browser, so the tests' own page is no place for it.
   const context = await browser.newContext({ viewport: { width: 1500, height: 1400 } })
-  const page = await context.newPage()
-  const shown = async (origin: string) => {
-    await page.goto(origin)
-    const seen: boolean[] = []
-    for (let i = 0; i < addresses.length; i++) {
-      const frame = page.frameLocator('iframe').nth(i)
-      const lane = frame.getByRole('figure', { name: 'Lane w', exact: true })
-      const frames = page.frames().filter((f) => f.parentFrame() !== null)
-      const refused = () => frames[i]!.url().startsWith('chrome-error:')
-      await expect.poll(async () => refused() || (await lane.count()) === 1).toBe(true)
-      seen.push(!refused())
+  try {
+    const answer = await fetch(`${server.url}/api/studies`)
+    const { studies } = (await answer.json()) as { studies: { id: string; title: string }[] }
+    const { id, title } = studies.find((s) => s.title === 'A raft on the swell')!
+    for (const query of ['?view=read', '?view=picture', '', '?view=bench']) {
+      addresses.push(`${server.url}/studies/${id}${query}`)
     }
-    return seen
+    addresses.push(`${server.url}/?view=read`)
+    const page = await context.newPage()
+    const shown = async (origin: string) => {
+      await page.goto(origin)
+      const seen: boolean[] = []
+      for (const [i] of addresses.entries()) {
+        const element = await page.locator('iframe').nth(i).elementHandle()
+        const lane = page
+          .frameLocator('iframe')
+          .nth(i)
+          .getByRole('figure', { name: 'Lane w', exact: true })
+        const state = async () => {
+          const frame = await element!.contentFrame()
+          if (frame?.url().startsWith('chrome-error:')) return 'refused'
+          return (await lane.count()) === 1 ? 'shown' : 'on its way'
+        }
+        await expect.poll(state).not.toBe('on its way')
+        seen.push((await state()) === 'shown')
+      }
+      return seen
+    }
+    expect(await shown(named)).toEqual([true, true, false, false, false])
+    const framed = page.frameLocator('iframe').first()
+    await expect(framed.getByRole('heading', { name: title })).toBeVisible()
+    await framed.getByRole('slider', { name: 'a', exact: true }).press('End')
+    await expect(framed.getByRole('button', { name: 'As it was' })).toBeVisible()
+    // Wheel turns over the picture scroll the page it stands in.
+    await page.setViewportSize({ width: 800, height: 400 })
+    await page.locator('iframe').nth(1).scrollIntoViewIfNeeded()
+    const box = (await page.locator('iframe').nth(1).boundingBox())!
+    await page.mouse.move(box.x + 300, Math.max(20, box.y + 60))
+    const scrolled = () => page.evaluate(() => scrollY)
+    const before = await scrolled()
+    await page.mouse.wheel(0, 200)
+    await expect.poll(scrolled).toBeGreaterThan(before)
+    expect(await shown(other)).toEqual([false, false, false, false, false])
+    expect(await context.cookies()).toEqual([])
+  } finally {
+    await context.close()
+    await server.stop()
+    await host.close()
   }
-  expect(await shown(named)).toEqual([true, true, false, false, false])
-  const framed = page.frameLocator('iframe').first()
-  await expect(framed.getByRole('heading', { name: title })).toBeVisible()
-  await framed.getByRole('slider', { name: 'a', exact: true }).press('End')
-  await expect(framed.getByRole('button', { name: 'As it was' })).toBeVisible()
-  // Wheel turns over the picture scroll the page it stands in.
-  await page.setViewportSize({ width: 800, height: 400 })
-  await page.locator('iframe').nth(1).scrollIntoViewIfNeeded()
-  const box = (await page.locator('iframe').nth(1).boundingBox())!
-  await page.mouse.move(box.x + 300, Math.max(20, box.y + 60))
-  const scrolled = () => page.evaluate(() => scrollY)
-  const before = await scrolled()
-  await page.mouse.wheel(0, 200)
-  await expect.poll(scrolled).toBeGreaterThan(before)
-  expect(await shown(other)).toEqual([false, false, false, false, false])
-  expect(await context.cookies()).toEqual([])
-  await context.close()
-  await server.stop()
-  await host.close()
 })
 
 test('Link gives the address to work on, to read, or of the picture in a page', async ({

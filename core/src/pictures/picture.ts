@@ -78,7 +78,7 @@ export function pictureOf(evaluation: Evaluation, scene: Scene, parts: PicturePa
     items.push(rule(0, top, scene.width, palette.rule))
   }
   if (parts.ruler) {
-    const { drawn, height } = rulerOf(top, evaluation, scene, palette, scale)
+    const { drawn, height } = rulerOf(top, evaluation, scene, palette, parts)
     items.push(...drawn)
     top += height
   }
@@ -261,10 +261,11 @@ function dashesOf(item: Item & { kind: 'path' }, look: PictureLook): readonly nu
 function rulerOf(
   top: number,
   { study }: Evaluation,
-  { width, ticks, flags, bars }: Scene,
+  { width, ticks, flags, bars, starts }: Scene,
   palette: Palette,
-  scale: number,
+  parts: PictureParts,
 ): { drawn: Drawn[]; height: number } {
+  const { scale = 1 } = parts
   const { quiet, axis, place } = palette.inks
   const rows = bars.reduce((most, bar) => Math.max(most, bar.row + 1), 0)
   const height = rulerHeight * scale + rows * barRow
@@ -294,6 +295,10 @@ function rulerOf(
         palette.bar,
       )
     }),
+    {
+      ...{ kind: 'group' as const, x: 0, y: top, clip: null },
+      items: starts.flatMap((item) => drawnItem(item, palette, parts)),
+    },
     ...flags
       .filter(({ at }) => at >= -2 && at <= width + 2)
       .flatMap(({ at, shift, text }) => {

@@ -98,7 +98,7 @@ test('places outside the opening frame can be asked about', () => {
 test('a new line takes the frame as its span, on round bounds and within the domain', () => {
   const spanOf = (study: Study) => {
     const line = say('area', study).lines.at(-1)!
-    return 'span' in line ? [line.span.from, line.span.to] : []
+    return 'span' in line && line.span ? [line.span.from, line.span.to] : []
   }
   expect(spanOf(made('x^3 - 3x'))).toEqual(['-3', '3'])
   expect(spanOf(setFrame([1.2345, 7.3891])(made('x^3 - 3x')))).toEqual(['1.2', '7.4'])

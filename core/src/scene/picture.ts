@@ -74,6 +74,8 @@ export interface Scene {
   lanes: readonly LaneScene[]
   flags: readonly Flag[]
   bars: readonly Bar[]
+  /** Starts of searches, from the ruler's left upper corner. */
+  starts: readonly Item[]
 }
 
 /** A span as a bar on the ruler. */

@@ -9,6 +9,7 @@ import { makeLane, widthForEqualScale } from './lane'
 import { marksByCurve, type Ways } from './lineMarks'
 import { looksOf, typeOf } from './looks'
 import type { Scene, Viewport } from './picture'
+import { startItems } from './starts'
 import { placeOnRuler } from './ruler'
 import { round } from './sampleCurve'
 import { axisTicks, piTicks } from './ticks'
@@ -97,6 +98,7 @@ function makeScene(
   })
   const ground = { ...still, x, ticks, across }
   const lanes = study.lanes.map((lane) => makeLane(lane, ground))
-  if (!across) return { x, width, ticks, lanes, flags: [], bars: [] }
-  return { x, width, ticks, lanes, ...placeOnRuler(evaluation, x, width, keeper) }
+  if (!across) return { x, width, ticks, lanes, flags: [], bars: [], starts: [] }
+  const starts = startItems(evaluation, x, width, keeper)
+  return { x, width, ticks, lanes, ...placeOnRuler(evaluation, x, width, keeper), starts }
 }

@@ -1,5 +1,14 @@
 import type { RealFunction } from '../evaluate/compile'
-import { createLook, isLower, type Walk } from './walk'
+import {
+  accept,
+  createLook,
+  foundAt,
+  isAway,
+  isLower,
+  type Limits,
+  type Stop,
+  type Walk,
+} from './walk'
 
 const mostSteps = 100
 
@@ -8,43 +17,54 @@ const mostSteps = 100
  * lead lower, it goes a little way downhill instead. Near a valley the digits double with each step.
  * Source: J. Nocedal, S. J. Wright, Numerical Optimization, Springer 2006 (from memory).
  */
-export function* newtonWalk(f: Pick<RealFunction, 'value' | 'derivatives'>, start: number): Walk {
+export function* newtonWalk(
+  f: Pick<RealFunction, 'value' | 'derivatives'>,
+  start: number,
+  { tolerance = 4 * Number.EPSILON, most = 500 }: Limits = {},
+): Walk {
   if (!Number.isFinite(start)) throw new RangeError(`a search starts at a number: ${start}`)
   const { log, look } = createLook(f)
-  let best = look(start)
+  let best = accept(look(start))
   yield best
+  if (Number.isNaN(best.value)) return foundAt(best, log, 0, 'missing')
   let iterations = 0
-  let settled = false
-  while (iterations < mostSteps) {
+  let stopped: Stop = 'most'
+  while (iterations < mostSteps && log.length < most) {
     const [, slope = NaN, bend = NaN] = f.derivatives(best.x, 2)
-    if (!Number.isFinite(slope)) break
+    if (!Number.isFinite(slope)) {
+      stopped = 'missing'
+      break
+    }
     if (slope === 0) {
-      settled = true
+      stopped = 'level'
+      break
+    }
+    if (isAway(best.x, start)) {
+      stopped = 'away'
       break
     }
     iterations += 1
     const reach = Math.max(1, Math.abs(best.x))
     let step = bend > 0 ? -slope / bend : -Math.sign(slope) * Math.min(0.5 * reach, Math.abs(slope))
-    const least = 4 * Number.EPSILON * reach
     let moved = false
-    for (; Math.abs(step) > least; step /= 4) {
-      const next = look(best.x + step)
+    for (; Math.abs(step) > tolerance * reach && log.length < most; step /= 4) {
+      const next = look(best.x + step, best.x)
       yield next
       if (isLower(next, best)) {
-        best = next
+        best = accept(next)
         moved = true
         break
       }
       // Next to the bottom values no longer tell; the step itself does.
       if (bend > 0 && Math.abs(step) < 1e-7 * reach) {
-        if (next.value <= best.value) best = next
+        if (next.value <= best.value) best = accept(next)
         break
       }
     }
     if (!moved) {
-      settled = true
+      stopped = log.length < most ? 'settled' : 'most'
       break
     }
   }
-  return { ...best, iterations, evaluations: log.length, log, settled }
+  return foundAt(best, log, iterations, stopped)
 }

@@ -23,6 +23,7 @@ import { rateKind } from './rate'
 import { readingsKind } from './readings'
 import { secantKind } from './secant'
 import { spansOf, textsOf, renamed } from './shared/uses'
+import { searchKind } from './search/search'
 import { signsKind } from './signs/signs'
 import { theoremKind } from './theorem/theorem'
 import { tableKind } from './table'
@@ -59,6 +60,7 @@ const kinds = [
   concludeKind,
   signsKind,
   distanceKind,
+  searchKind,
   limitKind,
   continuityKind,
   theoremKind,
@@ -134,7 +136,7 @@ export const curvesOfLine = (line: Statement): string[] =>
 /** The spans a line hangs on, each with the member that holds it. */
 export function spanMembers(line: Statement): { field: string; span: SpanText }[] {
   const { spans = [] } = kindOf(line).uses
-  return spansOf(line, spans).map((span, i) => ({ field: spans[i]!, span }))
+  return spans.flatMap((field) => spansOf(line, [field]).map((span) => ({ field, span })))
 }
 
 /** A line with other names for curves and sliders. */

@@ -1,3 +1,4 @@
+import type { z } from 'zod'
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import {
@@ -183,7 +184,8 @@ describe.each(allKinds.map((k) => [k.kind, k] as const))('%s', (name, kind) => {
       expect(evaluation.spans.map((s) => s.text)).toContainEqual(span)
     }
     const named = [uses.name, uses.domain, ...(uses.curves ?? []), ...(uses.spans ?? [])]
-    for (const member of named) if (member) expect(Object.keys(line)).toContain(member)
+    const members = Object.keys((kind.schema as unknown as z.ZodObject).shape)
+    for (const member of named) if (member) expect(members).toContain(member)
     expect(isCurveMaker(line)).toBe(uses.name !== undefined)
   })
 

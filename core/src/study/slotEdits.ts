@@ -132,11 +132,12 @@ function editFormula(study: Study, line: Statement, text: string): SlotEdit {
 }
 
 function editSpan(study: Study, line: Statement, text: string): SlotEdit {
-  if (!('span' in line)) return no('this line has no span')
+  if (!('span' in line) || !line.span) return no('this line has no span')
+  const own = line.span
   if (text.trim() === '' && kindOf(line).uses.window) return yes(drawnEverywhere(line.id))
   const bound = boundIn(text)
   const said = parseSpan(text) ?? (bound?.rest === '' ? bound.span : null)
-  const span = said && { ...line.span, ...said }
+  const span = said && { ...own, ...said }
   const { letter } = study.variable
   if (!span) return no(`write the span as 0 ≤ ${letter} ≤ 10, or as 0 to 10`)
   const [from, to] = [readNumber(span.from, study.sliders), readNumber(span.to, study.sliders)]
@@ -151,7 +152,7 @@ function editSpan(study: Study, line: Statement, text: string): SlotEdit {
       `this span ends at ${show(to.value)}, below its beginning ${show(from.value)}: swap the ends`,
     )
   }
-  if (!kindOf(line).uses.domain) return yes(setSpan(line.span, span))
+  if (!kindOf(line).uses.domain) return yes(setSpan(own, span))
   return yes(changeLine(line.id, { span, ...(isOpen(line) ? { window: null } : {}) }))
 }
 

@@ -43,7 +43,12 @@ export function captionSpot(
     }
     case 'body':
       return at(mark.x, mark.y, true)
+    case 'walk': {
+      const probe = mark.probes.at(-1)
+      return probe ? at(probe.x, probe.value, true) : null
+    }
     case 'note':
+    case 'starts':
     case 'trail':
       return null
     case 'strips': {

@@ -9,6 +9,7 @@ import { asymptoteItems, spotItems } from './spots'
 import { chordItems, jointItems, stemItems } from './joints'
 import { linePath, triangleItems } from './lines'
 import { bodyItems } from './body'
+import { walkItems } from './walk'
 import { noteItem } from '../notes'
 
 /** Turns a mark of a line into what is drawn on its lane. */
@@ -56,6 +57,11 @@ function plainItems(
       )
     case 'body':
       return bodyItems(mark, frame, key, way)
+    case 'walk':
+      return walkItems(mark, frame, key, points)
+    case 'starts':
+      // They stand on the ruler.
+      return []
     case 'trail':
       // Where it has been is not in the mark: the lane draws it.
       return []

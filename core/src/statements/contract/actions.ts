@@ -1,3 +1,5 @@
+import type { ResultTable } from './results'
+
 /** What a line may ask before it says what it can do. */
 export interface ActionFacts {
   /** The line has results to show. */
@@ -22,9 +24,23 @@ export type LineAction = { id: string; label: string } & (
   | {
       does: 'choose'
       field: string
-      options: readonly { value: string; text: string; chosen: boolean; fixed: boolean }[]
+      options: readonly {
+        value: string
+        text: string
+        chosen: boolean
+        fixed: boolean
+        /** What taking it or leaving it comes to, where that is more than the list. */
+        change?: object
+      }[]
       all: readonly string[]
     }
+  /** Numbers that may be given, and are usual where they are not. */
+  | {
+      does: 'numbers'
+      fields: readonly { field: string; words: string; text: string }[]
+    }
+  /** A slider leads through what the line has gone through, one by one; `letter` is what it is called by. */
+  | { does: 'follow'; field: string; letter: string; table: ResultTable['name'] }
   /** A number to type. */
   | { does: 'number'; field: string; words: string; value: number }
 )

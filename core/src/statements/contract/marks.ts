@@ -73,6 +73,15 @@ export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
       label?: string
       spoken: string
     }
+  /** The places a search has looked at, in their order; `index` tells several searches apart. */
+  | {
+      kind: 'walk'
+      probes: readonly { x: number; value: number; from: number | null; accepted: boolean }[]
+      isWhole: boolean
+      index: number
+    }
+  /** Starts of a search on the ruler, each by the place it ends in; -1 where it ends in none. */
+  | { kind: 'starts'; starts: readonly { x: number; valley: number }[] }
   /** What a place has passed while this was shown, along its curve. */
   | { kind: 'trail'; x: number; style: 'broad' | 'dots' | 'tangents' }
   /** Words on the picture. */

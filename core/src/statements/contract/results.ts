@@ -47,6 +47,10 @@ export interface ResultTable {
     | 'Candidates'
     | 'Counts'
     | 'Closing in'
+    | 'Probes'
+    | 'Searches'
+  /** Which of several of its name it is. */
+  of?: string
   columns: readonly string[]
   /** What the columns are, whatever their headings, where lines are worked out from them. */
   columnIds?: readonly string[]

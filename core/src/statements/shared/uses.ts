@@ -17,7 +17,7 @@ export function textsOf(
 /** The spans of some members of a line. */
 export function spansOf(line: object, fields: readonly string[] = []): SpanText[] {
   const members = line as Record<string, unknown>
-  return fields.map((field) => members[field] as SpanText)
+  return fields.flatMap((field) => (members[field] as SpanText | undefined) ?? [])
 }
 
 /** A line with every text that names curves or sliders put through a change. */
@@ -35,7 +35,10 @@ export function renamed<L extends object>(
     ...numbers,
     ...formulas,
   ])
-  const all = [...spans, ...(domain ? [domain] : [])]
+  const members = line as Record<string, unknown>
+  const all = [...spans, ...(domain ? [domain] : [])].filter(
+    (field) => members[field] !== undefined,
+  )
   const changed: [string, unknown][] = [
     ...texts.map(({ field, text }): [string, unknown] => [field, names(text)]),
     ...words.map(({ field, text }): [string, unknown] => [field, renameInWords(text, names)]),

@@ -2,9 +2,9 @@ import { decimalsOfStep, formatTiny } from '../../vocabulary/numbers'
 import { type Slider, usualMotion } from '../../vocabulary/members'
 import type { Study } from '../schema'
 import { readNumber, snapToStep } from '../../vocabulary/values'
-import { curveLines, spelledFor } from './names'
+import { curveLines, freshName, spelledFor } from './names'
 import type { Edit } from './edit'
-import { forgetLastGood } from './lines'
+import { changeLine, forgetLastGood } from './lines'
 
 /** A slider that is a place: in the middle of the first curve's span, step 0.1. */
 export function placeSlider(study: Study, name: string, at?: number): Slider {
@@ -46,6 +46,24 @@ export const plainSlider = (name: string): Slider => ({
   scale: 'even',
   motion: usualMotion,
 })
+
+/**
+ * Leads a member of a line by a slider over whole numbers: by the one that stands there already, with these
+ * bounds, or by a new one called by a letter that is free.
+ */
+export const ledBySlider =
+  (id: string, field: string, letter: string, bounds: Pick<Slider, 'from' | 'to' | 'step'>): Edit =>
+  (study) => {
+    const line = study.lines.find((l) => l.id === id) as Record<string, unknown> | undefined
+    const held = study.sliders.find((s) => s.name === line?.[field])
+    if (held) {
+      const led = { ...held, ...bounds, value: bounds.from }
+      return { ...study, sliders: study.sliders.map((s) => (s === held ? led : s)) }
+    }
+    const name = freshName(study, letter)
+    const added = addSlider({ ...plainSlider(name), ...bounds, value: bounds.from })(study)
+    return changeLine(id, { [field]: name })(added)
+  }
 
 /** A value for a name that a formula uses. */
 export const giveValue =

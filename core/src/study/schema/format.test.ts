@@ -50,6 +50,7 @@ describe('studies of format 1', () => {
         'marker',
         'note',
         'trail',
+        'search',
       ],
     ])
     const then = allKinds.map((k) => k.kind as string).filter((kind) => !later.has(kind))

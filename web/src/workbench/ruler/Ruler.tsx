@@ -21,6 +21,7 @@ import { EditableText } from '../../parts/EditableText'
 import { Maths } from '../../parts/Maths'
 import { BoundField } from '../../parts/BoundField'
 import { Expanse } from '../lanes/Expanse'
+import { createPainter } from '../lanes/paint'
 import { takesRung } from '../lanes/rung'
 import { headWidth, pixelDecimals, rulerHeight } from '../drawing/layout'
 import { setText } from '../../parts/setText'
@@ -205,6 +206,12 @@ function RulerScale({ title, height }: { title: string; height: number }) {
       label.style.visibility = covered || cut ? 'hidden' : ''
     })
   })
+  const starts = useRef<SVGGElement>(null)
+  const painter = useRef<ReturnType<typeof createPainter>>(null)
+  usePainting((scene) => {
+    painter.current ??= createPainter(starts.current!)
+    painter.current(scene.starts)
+  })
   const text = 'fill-quiet text-[calc(13px*var(--type))]'
   return (
     <svg ref={svg} width={width} height={height} aria-hidden className="absolute inset-0">
@@ -216,6 +223,7 @@ function RulerScale({ title, height }: { title: string; height: number }) {
           </text>
         </g>
       ))}
+      <g ref={starts} />
       <text x={width / 2} y={height - 9} textAnchor="middle" className={text}>
         {title}
       </text>

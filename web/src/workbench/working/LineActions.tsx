@@ -2,6 +2,7 @@ import {
   actionsOf,
   addLine,
   changeLine,
+  ledBySlider,
   type Edit,
   type LineAction,
   numberToFormula,
@@ -64,6 +65,10 @@ function Action({ line, action }: ActionProps) {
       return <Walk line={line} action={action} />
     case 'choose':
       return <Choices line={line} action={action} />
+    case 'numbers':
+      return <Numbers line={line} action={action} />
+    case 'follow':
+      return <Follow line={line} action={action} />
     case 'number':
       return (
         <span className="mt-1.5 inline-flex items-center gap-2">
@@ -140,6 +145,67 @@ function Walk({ line, action }: ActionProps<'walk'>) {
   )
 }
 
+/** Numbers that a line takes, each with what is usual where its field is empty. */
+function Numbers({ line, action }: ActionProps<'numbers'>) {
+  const store = useWorkbenchStore()
+  return (
+    <details className="mt-1.5 mr-1.5 inline-block">
+      <summary className="pill cursor-pointer list-none">{action.label}</summary>
+      <div className="mt-1 grid gap-1">
+        {action.fields.map(({ field, words, text }) => (
+          <label key={field} className="flex items-center gap-2">
+            <span className="min-w-36">{words}</span>
+            <input
+              key={text}
+              className="field w-28"
+              aria-label={words}
+              placeholder="usual"
+              defaultValue={text}
+              spellCheck={false}
+              onBlur={({ target }) => {
+                const typed = target.value.trim()
+                if (typed === text) return
+                store.getState().apply(changeLine(line.id, { [field]: typed || undefined }))
+              }}
+              onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
+            />
+          </label>
+        ))}
+      </div>
+    </details>
+  )
+}
+
+/** More stops than this would take longer than anyone looks on. */
+const mostStops = 120
+
+/** A slider leads through the rows of a table, one by one. */
+function Follow({ line, action }: ActionProps<'follow'>) {
+  const store = useWorkbenchStore()
+  const follow = () => {
+    const { evaluation, pause, play, announce, apply } = store.getState()
+    const { tables = [] } = evaluation.lines.get(line.id) ?? {}
+    const count = tables.find(({ name }) => name === action.table)?.count ?? 0
+    if (count < 2) return
+    pause()
+    const by = Math.ceil((count - 1) / mostStops)
+    const stops = Math.ceil((count - 1) / by)
+    apply(
+      ledBySlider(line.id, action.field, action.letter, { from: 1, to: 1 + stops * by, step: by }),
+    )
+    const { lines } = store.getState().shown
+    const name = String({ ...lines.find(({ id }) => id === line.id) }[action.field as never])
+    apply(sweepSlider(name, stops, stops > 60 ? 0.12 : sweepRest))
+    announce(`${name} goes through ${count} of them`)
+    play()
+  }
+  return (
+    <button type="button" className={pressed} onClick={follow}>
+      {action.label}
+    </button>
+  )
+}
+
 function Choices({ line, action }: ActionProps<'choose'>) {
   const { apply } = useWorkbenchStore().getState()
   const chosen = action.options.filter((o) => o.chosen).map((o) => o.value)
@@ -158,7 +224,9 @@ function Choices({ line, action }: ActionProps<'choose'>) {
                 type="checkbox"
                 checked={option.chosen}
                 disabled={option.fixed}
-                onChange={() => apply(changeLine(line.id, { [action.field]: next }))}
+                onChange={() =>
+                  apply(changeLine(line.id, { ...(option.change ?? { [action.field]: next }) }))
+                }
               />
               {option.text}
             </label>
