@@ -130,6 +130,7 @@ export type {
   StraightLine,
   Verdict,
 } from './statements/contract'
+export { tableTitle } from './statements/contract'
 export { readingsLine } from './statements/readings'
 export { parseCurveRef, sentenceText } from './statements/shared/slots'
 export { blankStudy, type Created, createStudy } from './study/create'

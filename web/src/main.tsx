@@ -2,10 +2,11 @@ import './noGeneratedCode'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { createBrowserRouter, RouterProvider } from 'react-router'
+import { createBrowserRouter, type RouteObject, RouterProvider } from 'react-router'
 import './styles.css'
 import { delayBefore, Refused, TryLater, Unreachable } from './api'
 import { keepNothing } from './browserId'
+import { BrokenPage } from './pages/BrokenPage'
 import { MissingPage } from './pages/MissingPage'
 import { StudiesPage } from './pages/StudiesPage'
 
@@ -21,7 +22,7 @@ const queries = new QueryClient({
     },
   },
 })
-const router = createBrowserRouter([
+const routes: RouteObject[] = [
   { path: '/', element: <StudiesPage /> },
   {
     path: '/studies/:id',
@@ -43,7 +44,10 @@ const router = createBrowserRouter([
     hydrateFallbackElement: <p className="p-8 text-quiet">Opening the speaker’s window …</p>,
   },
   { path: '*', element: <MissingPage /> },
-])
+]
+const router = createBrowserRouter(
+  routes.map((route) => ({ ...route, errorElement: <BrokenPage /> })),
+)
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -1,5 +1,5 @@
 import type { Evaluation } from '../results/evaluation'
-import type { LineResult, ResultTable } from '../statements/contract'
+import { type LineResult, type ResultTable, tableTitle } from '../statements/contract'
 import { sentenceText } from '../statements/shared/slots'
 import type { Drawing, Drawn, Face, Typesetter } from './drawing'
 import { type Palette, palettes } from './palettes'
@@ -305,7 +305,7 @@ function toldOf(
 
 /** A table row by row, each page of it with its head; columns share the width by what they hold. */
 function tableBlocks(
-  { name, columns, count, rows: all }: ResultTable,
+  { columns, count, rows: all, ...titled }: ResultTable,
   width: number,
   palette: Palette,
   setter: Typesetter,
@@ -330,7 +330,7 @@ function tableBlocks(
   const head: Block = {
     height: 2 * height,
     draw: () => [
-      wordsAt(0, cell * 1.2, name, cell, strong, quiet),
+      wordsAt(0, cell * 1.2, tableTitle(titled), cell, strong, quiet),
       moved([...rowOf(columns, strong), ruleAt(0, height - 1, ends.at(-1)!, quiet)], 0, height),
     ],
   }

@@ -1,6 +1,6 @@
 import { finish } from '../features/budget'
 import { createEvaluator } from '../results/evaluate'
-import type { LineResult, Verdict } from '../statements/contract'
+import { type LineResult, type Verdict, tableTitle } from '../statements/contract'
 import { sentenceText } from '../statements/shared/slots'
 import { shownStudy } from '../study/overlay'
 import type { Study } from '../study/schema'
@@ -70,8 +70,8 @@ const plain = (result: LineResult): Omit<WorkedLine, 'id' | 'kind' | 'sentence'>
     ...(value === undefined || !Number.isFinite(value) ? {} : { value }),
     certain: !text.includes('≈'),
   })),
-  tables: (result.tables ?? []).map(({ name, columns, rows }) => ({
-    name,
+  tables: (result.tables ?? []).map(({ columns, rows, ...titled }) => ({
+    name: tableTitle(titled),
     columns: [...columns],
     rows: rows.map(({ cells }) => [...cells]),
   })),

@@ -60,6 +60,10 @@ export interface ResultTable {
   /** Shown at once; else behind a button. */
   open: boolean
 }
+/** What a table is called, among several of its name. */
+export const tableTitle = ({ name, of }: Pick<ResultTable, 'name' | 'of'>) =>
+  of === undefined ? name : `${name}, ${of}`
+
 export interface ResultRow {
   /** As a person reads and copies it. */
   cells: readonly string[]

@@ -48,6 +48,8 @@ const listed = (words: readonly string[]) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`
 const goalWords = { low: 'a low point', high: 'a high point' } as const
 const usualStarts = 40
+/** The same one each time: who looks at it need not look again. */
+const probeRole = { words: 'probe', marks: [] }
 
 export const searchKind: StatementKind<SearchLine> = {
   kind: 'search',
@@ -129,8 +131,7 @@ export const searchKind: StatementKind<SearchLine> = {
       : []),
   ],
 
-  sliderRoles: ({ probe }) =>
-    probe === undefined ? {} : { [probe]: { words: 'probe', marks: [] } },
+  sliderRoles: ({ probe }) => (probe === undefined ? {} : { [probe]: probeRole }),
 
   long: longOver((line, context) => {
     const found = context.curve(line.curve)
@@ -376,7 +377,7 @@ function searchesTable(
   return lazyTable(
     {
       name: 'Searches',
-      columns: ['by', variable.letter, 'value', 'above the best', 'iterations', 'evaluations'].map(
+      columns: ['by', variable.letter, 'value', 'above the best', 'evaluations', 'iterations'].map(
         (head) => (head === 'above the best' && line.goal === 'high' ? 'below the best' : head),
       ),
       count: runs.length,
@@ -391,10 +392,10 @@ function searchesTable(
             formatNumber(found.x, decimals),
             formatNumber(found.value, decimals),
             Number.isFinite(by) ? formatNumber(by, decimals) : '—',
-            String(found.iterations),
             String(found.evaluations),
+            String(found.iterations),
           ],
-          values: [null, found.x, found.value, by, found.iterations, found.evaluations],
+          values: [null, found.x, found.value, by, found.evaluations, found.iterations],
           x: found.x,
         }
       }),
@@ -412,7 +413,7 @@ function walkOf(
 ): Mark[] {
   const lane = { curve: line.curve, order: line.order }
   const name = several ? `${method}.` : ''
-  const shown = index === 0 ? upTo : found.evaluations
+  const shown = line.probe === undefined ? found.evaluations : Math.min(upTo, found.evaluations)
   const isWhole = shown === found.evaluations
   const place = formatShort(found.x, Math.max(3, context.decimals))
   return [

@@ -1,5 +1,5 @@
 import type { Examination } from '../../features/examination'
-import { formatNumber, formatShort } from '../../vocabulary/numbers'
+import { formatShort } from '../../vocabulary/numbers'
 import type { LineContext, Mark } from '../contract'
 import { beginsAtPlace, type SearchLine } from './line'
 import { type Asked, runOf } from './run'
@@ -94,7 +94,7 @@ export function basinsTold(
     const isBest = best?.at.some(({ x }) => Math.abs(x - end) <= 1e-4 * Math.max(1, Math.abs(x)))
     const rank = best ? (isBest ? `, the ${line.goal}est` : `, not the ${line.goal}est`) : ''
     return {
-      text: `${stretch} end at ${letter} = ${formatNumber(end, context.decimals)}${rank}.`,
+      text: `${stretch} end at ${letter} = ${show(end)}${rank}.`,
       at: end,
     }
   })

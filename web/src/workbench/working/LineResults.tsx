@@ -10,6 +10,7 @@ import {
   standardEquation,
   type Statement,
   type StraightLine,
+  tableTitle,
   type Verdict,
 } from '@yperkine/core'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
@@ -194,7 +195,7 @@ export const FurtherResults = memo(function FurtherResults({ line }: { line: Sta
     useShallow((s) => {
       const { tables, charts, verdict, offers, pending, sigma, conclusions, signs } =
         s.evaluation.lines.get(line.id) ?? nothingYet
-      const names = tables?.map((t) => t.name).join('\n')
+      const names = tables?.map(tableTitle).join('\n')
       return { names, charts, verdict, offers, pending, summed: !!sigma, conclusions, signs }
     }),
   )

@@ -1,4 +1,4 @@
-import type { ResultTable, Statement } from '@yperkine/core'
+import { type ResultTable, type Statement, tableTitle } from '@yperkine/core'
 import { useState } from 'react'
 import { useWorkbench } from '../store'
 import { TableRows } from './TableRows'
@@ -10,7 +10,7 @@ interface Props {
 
 const useTable = <T,>({ line, name }: Props, select: (table: ResultTable) => T): T | undefined =>
   useWorkbench((s) => {
-    const table = s.evaluation.lines.get(line.id)?.tables?.find((t) => t.name === name)
+    const table = s.evaluation.lines.get(line.id)?.tables?.find((t) => tableTitle(t) === name)
     return table && select(table)
   })
 

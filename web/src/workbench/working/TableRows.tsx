@@ -1,4 +1,4 @@
-import { type ResultTable, type Statement, toCsv } from '@yperkine/core'
+import { type ResultTable, type Statement, tableTitle, toCsv } from '@yperkine/core'
 import {
   type ColumnDef,
   getCoreRowModel,
@@ -54,7 +54,8 @@ interface Props {
 
 /** Rows of numbers: sorted by any column, copied, kept as a file; row and point light each other. */
 export function TableRows({ line, table: shown, large = false, children }: Props) {
-  const { name, columns, rows } = shown
+  const { columns, rows } = shown
+  const name = tableTitle(shown)
   const store = useWorkbenchStore()
   const table = useReactTable({
     data: rows as TableRow[],
