@@ -218,8 +218,11 @@ function beginsAsOneKind(text: string): boolean {
     said.some((phrase) => lower.startsWith(`${phrase} `) && !isKnown(phrase)),
   )
 }
+/** A question word alone does not say what is asked for. */
 const isKnown = (phrase: string) =>
-  askedPhrases.some((asked) => phrase === asked || phrase.startsWith(`${asked} `))
+  askedPhrases.some(
+    (asked) => phrase === asked || (asked !== 'which' && phrase.startsWith(`${asked} `)),
+  )
 
 /** The words of a request that stand in none that is known. */
 function unknownWords(text: string, study: Study): string[] {

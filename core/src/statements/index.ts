@@ -24,6 +24,8 @@ import { readingsKind } from './readings'
 import { secantKind } from './secant'
 import { spansOf, textsOf, renamed } from './shared/uses'
 import { searchKind } from './search/search'
+import { seriesIntegralKind } from './series/integral'
+import { taylorKind } from './series/taylor'
 import { signsKind } from './signs/signs'
 import { theoremKind } from './theorem/theorem'
 import { tableKind } from './table'
@@ -61,6 +63,8 @@ const kinds = [
   signsKind,
   distanceKind,
   searchKind,
+  taylorKind,
+  seriesIntegralKind,
   limitKind,
   continuityKind,
   theoremKind,

@@ -4,6 +4,7 @@ export const allTopics = [
   'areas',
   'extremes',
   'solving',
+  'series',
   'limits',
   'reasoning',
   'tables',

@@ -40,7 +40,13 @@ export type LineAction = { id: string; label: string } & (
       fields: readonly { field: string; words: string; text: string }[]
     }
   /** A slider leads through what the line has gone through, one by one; `letter` is what it is called by. */
-  | { does: 'follow'; field: string; letter: string; table: ResultTable['name'] }
+  | {
+      does: 'follow'
+      field: string
+      letter: string
+      table: ResultTable['name']
+      bounds?: { from: number; to: number }
+    }
   /** A number to type. */
   | { does: 'number'; field: string; words: string; value: number }
 )

@@ -48,6 +48,7 @@ export interface ResultTable {
     | 'Counts'
     | 'Closing in'
     | 'Probes'
+    | 'Terms'
     | 'Searches'
   /** Which of several of its name it is. */
   of?: string

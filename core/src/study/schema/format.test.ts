@@ -51,6 +51,8 @@ describe('studies of format 1', () => {
         'note',
         'trail',
         'search',
+        'taylor',
+        'seriesIntegral',
       ],
     ])
     const then = allKinds.map((k) => k.kind as string).filter((kind) => !later.has(kind))

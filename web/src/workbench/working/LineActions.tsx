@@ -185,17 +185,21 @@ function Follow({ line, action }: ActionProps<'follow'>) {
   const follow = () => {
     const { evaluation, pause, play, announce, apply } = store.getState()
     const { tables = [] } = evaluation.lines.get(line.id) ?? {}
-    const count = tables.find(({ name }) => name === action.table)?.count ?? 0
+    const { bounds } = action
+    const count = bounds
+      ? bounds.to - bounds.from + 1
+      : (tables.find(({ name }) => name === action.table)?.count ?? 0)
     if (count < 2) return
     pause()
+    const from = bounds?.from ?? 1
     const by = Math.ceil((count - 1) / mostStops)
     const stops = Math.ceil((count - 1) / by)
     apply(
-      ledBySlider(line.id, action.field, action.letter, { from: 1, to: 1 + stops * by, step: by }),
+      ledBySlider(line.id, action.field, action.letter, { from, to: from + stops * by, step: by }),
     )
     const { lines } = store.getState().shown
     const name = String({ ...lines.find(({ id }) => id === line.id) }[action.field as never])
-    apply(sweepSlider(name, stops, stops > 60 ? 0.12 : sweepRest))
+    apply(sweepSlider(name, stops, stops > 60 ? 0.12 : stops < 20 ? 0.6 : sweepRest))
     announce(`${name} goes through ${count} of them`)
     play()
   }

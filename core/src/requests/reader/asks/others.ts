@@ -1,33 +1,24 @@
-import { curveText, type CurveRef } from '../../../statements/shared/slots'
-import { type Ask, type Asked, raised, placed } from './ask'
+import { curveText } from '../../../statements/shared/slots'
+import { type Ask, type Asked, at, over, raised, placed } from './ask'
 
-function taylor(ref: CurveRef, { parts, letter, free, words }: Asked): string[] | null {
+/** Of which degree words ask for an approximation; null where they do not say. */
+const degreeOf = ({ parts, words }: Asked): string | null =>
   // T_3 is the Taylor polynomial of degree 3 where one is asked for.
-  const index = parts.rule === 'trapezoid' ? parts.count : undefined
-  const degree = Number(parts.degree ?? index ?? (/quadratic/.test(words) ? '2' : ''))
-  const place = parts.place ?? '0'
-  if (parts.degree === '1') return [`tangent to ${curveText(ref)} at ${place}`]
-  if (!Number.isInteger(degree) || degree < 1 || ref.order + degree > 4) return null
-  const away = place === '0' ? letter : `(${letter} - (${place}))`
-  const terms = Array.from({ length: degree + 1 }, (_, k) => {
-    const factor = `${ref.curve}${"'".repeat(ref.order + k)}(${place})`
-    const below = [1, 1, 2, 6, 24][k]!
-    const whole = below === 1 ? factor : `${factor}/${below}`
-    return k === 0 ? whole : `${whole} ${away}${k === 1 ? '' : `^${k}`}`
-  })
-  return [`let ${free('p', 'P', 'T')}(${letter}) = ${terms.join(' + ')}`]
-}
+  parts.degree ??
+  (parts.rule === 'trapezoid' ? parts.count : undefined) ??
+  (/quadratic/.test(words) ? '2' : null)
 
 /** Taylor polynomials, and what is not built, with the nearest thing. */
 export const othersAsks: readonly Ask[] = [
   {
+    // The kind itself reads what begins with its words.
     said: `
-      taylor polynomial, taylor series, taylor, taylor expansion, maclaurin polynomial, maclaurin
-      series, maclaurin, quadratic approximation, approximation, taylor approximation, polynomial
-      approximation, cubic approximation, polynomial
+      polynomial taylor, series taylor, expansion taylor, polynomial maclaurin, series maclaurin,
+      quadratic approximation, approximation, taylor approximation, polynomial approximation, cubic
+      approximation, polynomial
     `,
     also: `
-      polynomial, series, approximation, expansion, quadratic, cubic, best, local, terms
+      polynomial, series, approximation, expansion, quadratic, cubic, best, local, terms, taylor
     `,
     uses: ['place', 'degree', 'count', 'rule'],
     own: (ref, asked) => {
@@ -35,14 +26,21 @@ export const othersAsks: readonly Ask[] = [
       // An approximation with strips is a sum.
       const isSum = parts.count !== undefined || parts.rule !== undefined
       if (isSum && !/taylor|maclaurin/.test(words)) return null
-      return taylor(ref, asked) ?? taylor(ref, { ...asked, parts: { ...parts, degree: '2' } })
+      if (parts.degree === '1' && !/taylor|maclaurin/.test(words)) {
+        return [`tangent to ${curveText(ref)} at ${parts.place ?? '0'}`]
+      }
+      const degree = degreeOf(asked)
+      const order = degree === null ? '' : `, order ${degree}`
+      return [`taylor polynomial of ${curveText(ref)} at ${parts.place ?? '0'}${order}`]
     },
-    why: (ref, asked) => {
-      const built = taylor(ref, asked)
-      if (built) return ''
-      return asked.parts.degree === undefined
-        ? 'Say of which degree: up to 4 it is built from the derivatives.'
-        : 'A Taylor polynomial is built up to degree 4, and of degree 1 at the least.'
+  },
+  {
+    said: 'integrate series, integral series, integration series, area series',
+    also: 'term, terms, taylor, maclaurin, power, under',
+    uses: ['span', 'pair', 'place', 'degree'],
+    own: (ref, { parts }) => {
+      const order = parts.degree === undefined ? '' : `, order ${parts.degree}`
+      return [`integrate by series ${curveText(ref)}${over(parts)}${at(parts)}${order}`]
     },
   },
   {
