@@ -99,6 +99,7 @@ export { drawHere, laddersOf, openLane, ownLane } from './study/edits/lanes'
 export { flagWidth } from './scene/flags'
 export { fitOrWhole } from './scene/fitting'
 export { curveInk, type Tint, tintsOf } from './scene/looks'
+export { mixSaturation } from './pictures/palettes'
 export { createSceneMaker, type SceneMaker } from './scene/scene'
 export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type RangeFound } from './features/range'
@@ -121,6 +122,7 @@ export type {
   LineAction,
   LineProblem,
   LineResult,
+  Mix,
   Phrase,
   Readout,
   ResultChart,

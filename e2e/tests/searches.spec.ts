@@ -75,7 +75,9 @@ test('searches side by side, their settings, many starts on the ruler', async ({
   await rate.press('Enter')
   await expect(search.getByRole('alert')).toHaveCount(0)
   await search.getByRole('button', { name: 'Many starts' }).click()
-  await expect(search).toContainText(/Starts from s\s=\s−3\.2 to \S+ end at s\s=\s−2\.031, the lowest\./)
+  await expect(search).toContainText(
+    /Starts from s\s=\s−3\.2 to \S+ end at s\s=\s−2\.031, the lowest\./,
+  )
   const starts = page.locator('[data-item*=".starts."]')
   await expect.poll(() => starts.count()).toBeGreaterThan(1)
   await search.getByRole('button', { name: 'Best value against evaluations' }).click()

@@ -1,4 +1,5 @@
 import type { Fill, Ink, Tint } from '../scene/items'
+import type { Mix } from '../statements/contract'
 
 export const pictureLooks = ['paper', 'night', 'chalk', 'black and white'] as const
 export type PictureLook = (typeof pictureLooks)[number]
@@ -107,6 +108,37 @@ export function inkIn(palette: Palette, of: Ink, tint: Tint | undefined): string
   if (of === 'none') return null
   if (tint && (of === 'place' || of === 'span')) return palette.tints[tint][of]
   return palette.inks[of]
+}
+
+/** A colour of its own: between two inks as screens mix them, or by hue and lightness. */
+export function mixIn(palette: Palette, mix: Mix): string {
+  if ('hue' in mix)
+    return hueHex(mix.hue, palette.inks.curve1 === ink ? 0 : mixSaturation, mix.lightness)
+  const [a, b] = mix.between.map((ink) => palette.inks[ink]) as [string, string]
+  const parts = [1, 3, 5].map((i) => {
+    const [p, q] = [a, b].map((hex) => parseInt(hex.slice(i, i + 2), 16)) as [number, number]
+    return Math.round(p + (q - p) * mix.share)
+      .toString(16)
+      .padStart(2, '0')
+  })
+  return `#${parts.join('')}`
+}
+
+/** How strong colours by hue are, in percent. */
+export const mixSaturation = 60
+
+/** HSL as in CSS Color 4, as hexadecimal. */
+function hueHex(hue: number, saturation: number, lightness: number): string {
+  const [s, l] = [saturation / 100, lightness / 100]
+  const a = s * Math.min(l, 1 - l)
+  const part = (n: number) => {
+    const k = (n + hue / 30) % 12
+    const value = l - a * Math.max(-1, Math.min(k - 3, 9 - k, 1))
+    return Math.round(255 * value)
+      .toString(16)
+      .padStart(2, '0')
+  }
+  return `#${part(0)}${part(8)}${part(4)}`
 }
 
 export function fillIn(

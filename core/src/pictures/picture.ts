@@ -4,7 +4,7 @@ import type { Item } from '../scene/items'
 import type { LaneScene, Scene } from '../scene/picture'
 import { sentenceText } from '../statements/shared/slots'
 import type { Drawing, Drawn, Face, NotePiece } from './drawing'
-import { fillIn, inkIn, type Palette, palettes, type PictureLook } from './palettes'
+import { fillIn, inkIn, mixIn, type Palette, palettes, type PictureLook } from './palettes'
 
 export interface PictureParts {
   look: PictureLook
@@ -175,12 +175,13 @@ function drawnItem(item: Item, palette: Palette, parts: PictureParts): Drawn[] {
   switch (item.kind) {
     case 'path': {
       if (item.d === '') return []
-      const colour = inkIn(palette, item.ink, item.tint)
+      const colour = item.mix ? mixIn(palette, item.mix) : inkIn(palette, item.ink, item.tint)
       const own = item.fill === 'own' ? colour : null
       const fill = item.fill && item.fill !== 'own' ? fillIn(palette, item.fill, item.tint) : own
       return [
         {
-          ...{ kind: 'path', d: item.d, stroke: item.width > 0 ? colour : null, fill, opacity },
+          ...{ kind: 'path', d: item.d, stroke: item.width > 0 ? colour : null, fill },
+          opacity: opacity * (item.opacity ?? 1),
           ...{ width: item.width * scale, dashes: dashesOf(item, parts.look) },
           round: item.order !== undefined || item.dash !== undefined,
         },

@@ -97,6 +97,15 @@ function asDefinition({ text, study, direct }: Said): Understood | null {
   const curves = () => direct().filter((offer) => makesCurve(offer, study))
   const heading = partAsked(text, study) ?? titleAsked(text, study)
   if (heading) return { ...plain, offers: [heading] }
+  const claiming = allKinds.find(({ claims }) => claims?.test(text))
+  if (claiming) {
+    const offers = direct().filter(
+      (offer) => offer.edit(study).lines.at(-1)?.kind === claiming.kind,
+    )
+    const [first] = offers
+    const unread = first ? unreadableParts(first, study) : unknownWords(text, study)
+    return { ...plain, offers, unread }
+  }
   if (ownWords.some((words) => `${text.toLowerCase()} `.startsWith(`${words} `)) && direct()[0]) {
     return { ...plain, offers: direct() }
   }

@@ -1,4 +1,4 @@
-import type { Layer, NotePin, NoteRun } from '../statements/contract'
+import type { Layer, Mix, NotePin, NoteRun } from '../statements/contract'
 import type { MarkerShape } from '../vocabulary/members'
 
 /** What a colour stands for; the renderer knows the tokens. */
@@ -29,6 +29,10 @@ export type Item = { key: string; layer: Layer; dimmed?: boolean; tint?: Tint } 
       dash?: 'solid' | 'dashed' | 'dotted'
       /** What the inside is filled with. */
       fill?: Fill
+      /** Its own colour, in place of that of its ink. */
+      mix?: Mix
+      /** From 0 to 1; 1 where it is not said. */
+      opacity?: number
     }
   | {
       kind: 'rect'

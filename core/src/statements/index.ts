@@ -10,6 +10,7 @@ import { keptPart, printCondition, readCondition } from './condition'
 import type { StatementKind } from './contract'
 import { curveKind } from './curve'
 import { distanceKind } from './distance'
+import { familyKind } from './family/family'
 import { featuresKind } from './features/features'
 import { fitKind } from './fit'
 import { givenKind } from './given'
@@ -40,6 +41,7 @@ import { whereKind } from './where/where'
  * nowhere else: the union, the schema and all that asks for a kind are derived from this list.
  */
 const kinds = [
+  familyKind,
   curveKind,
   givenKind,
   readingsKind,

@@ -1,4 +1,4 @@
-import type { Fill, Ink, LineLook } from '@yperkine/core'
+import { type Fill, type Ink, type LineLook, type Mix, mixSaturation } from '@yperkine/core'
 
 /** What each ink is drawn with. */
 export const strokes: Record<Ink, string> = {
@@ -66,4 +66,17 @@ export const grounds: Record<NonNullable<LineLook['colour']>, string> = {
   umber: 'bg-umber',
   rust: 'bg-rust',
   ochre: 'bg-ochre',
+}
+
+/** The tokens that colours are mixed of. */
+const tokens = {
+  ...{ curve1: 'kelp', curve2: 'slate', curve3: 'plum', curve4: 'moss', curve5: 'umber' },
+  ...{ place: 'rust', span: 'ochre' },
+} as const
+
+/** A colour of its own, as CSS. */
+export function mixed(mix: Mix): string {
+  if ('hue' in mix) return `hsl(${mix.hue} ${mixSaturation}% ${mix.lightness}%)`
+  const [a, b] = mix.between.map((ink) => `var(--color-${tokens[ink]})`)
+  return `color-mix(in srgb, ${b} ${(100 * mix.share).toFixed(1)}%, ${a})`
 }

@@ -47,6 +47,11 @@ export function captionSpot(
       const probe = mark.probes.at(-1)
       return probe ? at(probe.x, probe.value, true) : null
     }
+    case 'family': {
+      const middle = mark.lines[Math.floor(mark.lines.length / 2)]
+      return middle ? at(middle.x, middle.y, true) : null
+    }
+    case 'path':
     case 'note':
     case 'starts':
     case 'trail':

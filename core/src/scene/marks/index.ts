@@ -9,6 +9,7 @@ import { asymptoteItems, spotItems } from './spots'
 import { chordItems, jointItems, stemItems } from './joints'
 import { linePath, triangleItems } from './lines'
 import { bodyItems } from './body'
+import { familyItems, pathItems } from './family'
 import { walkItems } from './walk'
 import { noteItem } from '../notes'
 
@@ -57,6 +58,10 @@ function plainItems(
       )
     case 'body':
       return bodyItems(mark, frame, key, way)
+    case 'family':
+      return familyItems(mark, frame, key)
+    case 'path':
+      return pathItems(mark, frame, key)
     case 'walk':
       return walkItems(mark, frame, key, points)
     case 'starts':

@@ -65,5 +65,13 @@ export function graphItems(
     d += `${drawn ? 'L' : 'M'}${round(toPixelX(frame, x))} ${round(y)}`
     drawn = true
   }
-  return [{ kind: 'path', key, d, ink: 'curve3', width: 2.5 }]
+  const { mix, opacity, pale } = mark
+  return [
+    {
+      ...{ kind: 'path', key, d, ink: 'curve3', width: pale ? 1.25 : mix ? 1.5 : 2.5 },
+      ...(mix ? { mix } : {}),
+      ...(opacity === undefined ? {} : { opacity }),
+      ...(pale ? { opacity: 0.55 } : {}),
+    },
+  ]
 }

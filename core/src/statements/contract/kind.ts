@@ -97,6 +97,8 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   said: readonly string[]
   /** What follows those words is its own, and is read by its `offers` alone. */
   ownWords?: true
+  /** What asks for it wherever that stands in a request; its `offers` then read all of it. */
+  claims?: RegExp
   uses: Uses<L>
   sentence(line: L, context: SentenceContext): Phrase[]
   evaluate(line: L, context: LineContext): LineResult

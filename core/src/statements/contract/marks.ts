@@ -15,6 +15,21 @@ export type Sampled = LaneOf | { formula: Tree; letter: string }
  */
 export type Layer = 'ground' | 'insides' | 'marks' | 'points'
 
+/** What a colour stands for, by the names that renderers know. */
+export type MixedInk = `curve${1 | 2 | 3 | 4 | 5}` | 'place' | 'span'
+/** A colour between two, or by its hue from 0 to 360 and its lightness from 0 to 100. */
+export type Mix =
+  { between: readonly [MixedInk, MixedInk]; share: number } | { hue: number; lightness: number }
+
+/** A straight line of a family: a point, its slope (infinite where upright), how far a chord goes on. */
+export interface FamilyLine {
+  x: number
+  y: number
+  slope: number
+  run: number
+  mix: Mix
+}
+
 /** A strip as it is drawn; a top that is not level is a parabola through three heights. */
 export interface DrawnStrip {
   from: number
@@ -49,7 +64,26 @@ export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
   | { kind: 'asymptote'; x?: undefined; slope: number; y: number }
   | { kind: 'stem'; x: number; y: number; label: string }
   | { kind: 'points'; points: readonly (readonly [x: number, y: number])[] }
-  | { kind: 'graph'; of: Sampled; from: number; to: number }
+  | {
+      kind: 'graph'
+      of: Sampled
+      from: number
+      to: number
+      /** One of several that lead to another. */
+      pale?: true
+      mix?: Mix
+      opacity?: number
+    }
+  /** Very many straight lines, each of a colour of its own; `between` the ends of chords alone. */
+  | {
+      kind: 'family'
+      lines: readonly FamilyLine[]
+      reach: number | null
+      between: boolean
+      opacity: number
+    }
+  /** A line through points, broken where one has no value. */
+  | { kind: 'path'; points: readonly (readonly [x: number, y: number])[] }
   | {
       kind: 'strips'
       strips: readonly DrawnStrip[]

@@ -224,8 +224,9 @@ function told(line: TaylorLine, at: AtPlace, degree: number, context: LineContex
   const drawnOver = [curve.reach.from, curve.reach.to].map((v, i) =>
     Number.isFinite(v) ? v : (curve.window ?? [x - 10, x + 10])[i]!,
   ) as [number, number]
-  const graph = (k: number, id: string): Mark => ({
+  const graph = (k: number, id: string, pale?: true): Mark => ({
     ...{ kind: 'graph', id, layer: 'marks', lane, from: drawnOver[0], to: drawnOver[1] },
+    ...(pale ? { pale } : {}),
     of: { formula: polynomialTree(terms.slice(0, k + 1), letter, x), letter },
   })
   const beside = besideOf(line, context)
@@ -245,7 +246,7 @@ function told(line: TaylorLine, at: AtPlace, degree: number, context: LineContex
       ...proven.readouts,
     ],
     marks: [
-      ...(line.all ? terms.slice(0, -1).map((_, k) => graph(k, `order@${k}`)) : []),
+      ...(line.all ? terms.slice(0, -1).map((_, k) => graph(k, `order@${k}`, true)) : []),
       graph(degree, 'polynomial'),
       ...(beside && Number.isFinite(f.value(beside.b))
         ? [gapMark(terms, x, beside.b, f, lane)]

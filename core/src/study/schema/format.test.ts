@@ -52,6 +52,7 @@ describe('studies of format 1', () => {
         'trail',
         'search',
         'taylor',
+        'family',
         'seriesIntegral',
       ],
     ])

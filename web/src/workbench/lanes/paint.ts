@@ -1,5 +1,5 @@
 import { isFilled, type Item, markerPath } from '@yperkine/core'
-import { fills, insides, strokes } from '../../parts/inks'
+import { fills, insides, mixed, strokes } from '../../parts/inks'
 import { setText } from '../../parts/setText'
 
 const chosenDashes = { solid: undefined, dashed: '11 6', dotted: '0.1 6' }
@@ -21,7 +21,7 @@ function elementOf(item: Item): { name: string; attributes: Attributes; text?: s
           'data-item': item.key,
           class:
             item.fill === 'own' ? `${strokes[item.ink]} ${fills[item.ink]}` : strokes[item.ink],
-          style: `${item.fill === 'own' ? '' : `fill: ${item.fill ? insides[item.fill] : 'none'};`} stroke-width: calc(${item.width}px * var(--line))`,
+          style: `${item.fill === 'own' ? '' : `fill: ${item.fill ? insides[item.fill] : 'none'};`} stroke-width: calc(${item.width}px * var(--line));${item.mix ? ` stroke: ${mixed(item.mix)};` : ''}${item.opacity === undefined ? '' : ` stroke-opacity: ${item.opacity}`}`,
           'stroke-dasharray': item.dash
             ? chosenDashes[item.dash]
             : item.dotted
