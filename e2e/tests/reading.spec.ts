@@ -190,7 +190,7 @@ test('named pages may frame what is read, and nothing else; other pages nothing'
           .nth(i)
           .getByRole('figure', { name: 'Lane w', exact: true })
         const state = async () => {
-          const frame = await element!.contentFrame()
+          const frame = await element?.contentFrame()
           if (frame?.url().startsWith('chrome-error:')) return 'refused'
           return (await lane.count()) === 1 ? 'shown' : 'on its way'
         }

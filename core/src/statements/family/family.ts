@@ -1,8 +1,5 @@
-import { z } from 'zod'
 import { compileTree } from '../../evaluate/compile'
 import { withValues } from '../../evaluate/withValues'
-import { commonMembers, lineColours, nameSchema, placeTextSchema } from '../../vocabulary/members'
-import { formatShort } from '../../vocabulary/numbers'
 import {
   emptyResult,
   failed,
@@ -11,16 +8,15 @@ import {
   type LineProblem,
   type LineResult,
   type Mark,
-  type Mix,
-  type MixedInk,
   type Phrase,
   type StatementKind,
 } from '../contract'
 import { curveSlot, curveText, curvesMeant, placeText } from '../shared/slots'
 import { chordEnvelope, type EnvelopePoint, normalEnvelope } from './envelope'
+import { type FamilyLine, familyLineSchema, usualColours } from './line'
+import { type Members, membersOf } from './members'
 import { familyClaims, familySaid } from './said'
 
-export const mostMembers = 2000
 const membersWords = {
   tangents: 'Tangents to ',
   normals: 'Normals to ',
@@ -29,40 +25,12 @@ const membersWords = {
   members: '',
 } as const
 
-/** Tangents to q for t from −3 to 3, 120 of them; q for k from 0 to 3, 16 of them. */
-export const familyLineSchema = z.strictObject({
-  kind: z.literal('family'),
-  ...commonMembers,
-  curve: nameSchema,
-  order: z.int().min(0).max(2),
-  what: z.enum(['tangents', 'normals', 'secants', 'chords', 'members']),
-  /** What runs: the letter of the axis, or of a slider for members. */
-  letter: nameSchema,
-  from: placeTextSchema,
-  to: placeTextSchema,
-  count: placeTextSchema,
-  /** How wide secants and chords are. */
-  width: placeTextSchema.optional(),
-  /** How long each line is along the axis; whole where it is not said. */
-  reach: placeTextSchema.optional(),
-  /** Between these it is coloured, from the first member to the last. */
-  colours: z.array(z.enum(lineColours)).min(1).max(3).optional(),
-  /** In place of those: hue from 0 to 360 and lightness from 0 to 100, as expressions of the letter. */
-  hue: placeTextSchema.optional(),
-  lightness: placeTextSchema.optional(),
-  /** From 0 to 1. */
-  opacity: placeTextSchema.optional(),
-  envelope: z.boolean().optional(),
-})
-export type FamilyLine = z.infer<typeof familyLineSchema>
-
 const schemes: readonly (readonly [text: string, colours: NonNullable<FamilyLine['colours']>])[] = [
   ['one colour', ['rust']],
   ['kelp to rust', ['kelp', 'rust']],
   ['slate to ochre', ['slate', 'ochre']],
   ['plum, ochre, kelp', ['plum', 'ochre', 'kelp']],
 ]
-const usualColours = schemes[1]![1]
 const usualWidth = '1'
 
 export const familyKind: StatementKind<FamilyLine> = {
@@ -164,131 +132,6 @@ const numberSlot = (
   ...{ slot: 'number', field },
   ...placeText(text, context),
 })
-
-interface Members {
-  ok: true
-  curve: Extract<ReturnType<LineContext['curve']>, { ok: true }>['curve']
-  /** The values of the letter, in order. */
-  values: readonly number[]
-  mixes: readonly Mix[]
-  width: number
-  reach: number | null
-  opacity: number
-}
-type Refusal = { ok: false; problem: LineProblem }
-const refused = (message: string, fix: string): Refusal => ({
-  ok: false,
-  problem: { message, fix },
-})
-
-function membersOf(line: FamilyLine, context: LineContext): Members | Refusal {
-  const found = context.curve(line.curve)
-  if (!found.ok) return found
-  const { curve } = found
-  const numbers: Record<string, number> = {}
-  for (const field of ['from', 'to', 'count', 'width', 'reach', 'opacity'] as const) {
-    const text = line[field]
-    if (text === undefined) continue
-    const read = context.number(text)
-    if (!read.ok) return read
-    numbers[field] = read.value
-  }
-  const {
-    from,
-    to,
-    count,
-    width = 1,
-    reach = null,
-    opacity = 1,
-  } = numbers as {
-    from: number
-    to: number
-    count: number
-    width?: number
-    reach?: number
-    opacity?: number
-  }
-  const show = (x: number) => formatShort(x, 6)
-  if (!Number.isInteger(count) || count < 2 || count > mostMembers) {
-    return refused(
-      `a family has from 2 to ${mostMembers} members, and not ${show(count)}`,
-      `give ${count > mostMembers ? mostMembers : 60}`,
-    )
-  }
-  if (!(from < to)) {
-    return refused(
-      `${line.letter} runs from ${show(from)} to ${show(to)}`,
-      'let it begin below its end',
-    )
-  }
-  if (width === 0)
-    return refused('a secant of width 0 goes through one point', 'give another width')
-  if (reach !== null && !(reach > 0))
-    return refused('a length is a number above 0', 'give 1, or leave it open')
-  if (!(opacity > 0 && opacity <= 1)) return refused('an opacity lies between 0 and 1', 'give 0.5')
-  const isMembers = line.what === 'members'
-  if (isMembers && curve.f.parameters[line.letter] === undefined) {
-    return refused(
-      `${line.curve} does not hang on ${line.letter}`,
-      Object.keys(curve.f.parameters).length > 0
-        ? `let ${Object.keys(curve.f.parameters)[0]!} run`
-        : `put a slider into the formula of ${line.curve}`,
-    )
-  }
-  if (!isMembers && line.letter !== context.variable.letter) {
-    return refused(
-      `along ${line.curve} it is ${context.variable.letter} that runs, and not ${line.letter}`,
-      `say it for ${context.variable.letter}`,
-    )
-  }
-  const values = Array.from({ length: count }, (_, i) =>
-    i === count - 1 ? to : from + ((to - from) * i) / (count - 1),
-  )
-  const mixes = mixesOf(line, values, context)
-  if ('ok' in mixes) return mixes
-  return { ok: true, curve, values, mixes, width, reach, opacity }
-}
-
-/** A family has so many colours at the most: more cannot be told apart. */
-const mostShades = 48
-const inks: Readonly<Record<(typeof lineColours)[number], MixedInk>> = {
-  ...{ kelp: 'curve1', slate: 'curve2', plum: 'curve3', moss: 'curve4', umber: 'curve5' },
-  ...{ rust: 'place', ochre: 'span' },
-}
-
-/** The colour of each member, by its place in the row or by expressions of the letter. */
-function mixesOf(
-  line: FamilyLine,
-  values: readonly number[],
-  context: LineContext,
-): readonly Mix[] | Refusal {
-  if (line.hue !== undefined || line.lightness !== undefined) {
-    const of = (text: string) => {
-      // A slider runs in the place of the axis here: its letter is read as the variable.
-      const own = text.replace(
-        new RegExp(`(?<![\\p{L}\\d])${line.letter}(?![\\p{L}\\d])`, 'gu'),
-        context.variable.letter,
-      )
-      return context.formula(own)
-    }
-    const [hue, lightness] = [of(line.hue ?? '20'), of(line.lightness ?? '45')]
-    if (!hue.ok) return hue
-    if (!lightness.ok) return lightness
-    return values.map((v) => ({
-      hue: Math.round((((hue.f.value(v) || 0) % 360) + 360) % 360),
-      lightness: Math.round(Math.max(0, Math.min(100, lightness.f.value(v) || 0))),
-    }))
-  }
-  const colours = (line.colours ?? usualColours).map((c) => inks[c])
-  const shades = Math.min(mostShades, values.length)
-  return values.map((_, i) => {
-    const share = Math.round((i / (values.length - 1)) * (shades - 1)) / (shades - 1)
-    if (colours.length === 1) return { between: [colours[0]!, colours[0]!], share: 0 }
-    const way = share * (colours.length - 1)
-    const k = Math.min(colours.length - 2, Math.floor(way))
-    return { between: [colours[k]!, colours[k + 1]!], share: way - k }
-  })
-}
 
 function told(line: FamilyLine, members: Members, context: LineContext): LineResult {
   const { curve, values, mixes, opacity } = members

@@ -1,6 +1,6 @@
 import { parseSpan } from '../../vocabulary/values'
 import type { Request } from '../contract'
-import type { FamilyLine } from './family'
+import type { FamilyLine } from './line'
 
 /** What asks for a family, wherever it stands among the words. */
 export const familyClaims =

@@ -5,12 +5,10 @@ import type { Found } from '../../search/walk'
 import {
   emptyResult,
   failed,
-  lazyTable,
   type LineContext,
   type LineResult,
   type Mark,
   type Phrase,
-  type ResultTable,
   type SentenceContext,
   type StatementKind,
 } from '../contract'
@@ -40,6 +38,7 @@ import {
 } from './line'
 import { type Asked, askedOf, runOf } from './run'
 import { searchSaid } from './said'
+import { bestSoFar, probesTable, type Run, searchesTable } from './tables'
 import { basinsOf, basinsTold, startsMark } from './starts'
 import { besideProven, failureOf, leftValley, whyStopped } from './told'
 import { searchMethods } from '../../search/minimize'
@@ -209,11 +208,6 @@ function probeOf({ probe }: SearchLine, found: Found, context: LineContext) {
   return Math.max(1, Math.min(found.evaluations, Math.round(read.value)))
 }
 
-interface Run {
-  method: SearchMethod
-  found: Found
-}
-
 function told(
   line: SearchLine,
   asked: Asked,
@@ -311,96 +305,6 @@ const lower = (text: string) =>
   /^[A-Z][a-z]* /.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text
 
 const count = (label: string, value: number) => ({ id: label, label, text: String(value), value })
-
-/** The best value after each look. */
-function bestSoFar({ log }: Found, goal: SearchLine['goal']): number[] {
-  let best = NaN
-  return log.map(({ value }) => {
-    const isBetter = goal === 'low' ? value < best : value > best
-    if (Number.isNaN(best) || isBetter) best = value
-    return best
-  })
-}
-
-function probesTable(
-  { method, found }: Run,
-  several: boolean,
-  line: SearchLine,
-  context: LineContext,
-): ResultTable {
-  const { letter } = context.variable
-  const { decimals } = context
-  const digits = Math.max(6, decimals)
-  return lazyTable(
-    {
-      name: 'Probes',
-      ...(several ? { of: methodWords[method] } : {}),
-      columns: ['probe', letter, `${curveText(line)}(${letter})`, 'best so far', 'taken'],
-      count: found.evaluations,
-      open: false,
-    },
-    () => {
-      const best = bestSoFar(found, line.goal)
-      return found.log.map(({ x, value, accepted }, i) => ({
-        cells: [
-          String(i + 1),
-          formatNumber(x, digits),
-          Number.isFinite(value) ? formatNumber(value, digits) : '—',
-          Number.isFinite(best[i]!) ? formatNumber(best[i]!, digits) : '—',
-          accepted ? 'accepted' : 'refused',
-        ],
-        values: [i + 1, x, Number.isFinite(value) ? value : null, best[i]!, null],
-        x,
-      }))
-    },
-  )
-}
-
-/** What each of several searches has come to, and what it cost. */
-function searchesTable(
-  runs: readonly Run[],
-  isProven: boolean,
-  line: SearchLine,
-  asked: Asked,
-  context: LineContext,
-): ResultTable {
-  const { decimals, variable } = context
-  const best = runs.reduce((top, { found }) => {
-    const isBetter = line.goal === 'low' ? found.value < top : found.value > top
-    return isBetter || Number.isNaN(top) ? found.value : top
-  }, NaN)
-  const facts = isProven
-    ? spanFacts(asked.curve, line.order, asked.curve.from, asked.curve.to, context).examination
-    : null
-  const proven = line.goal === 'low' ? facts?.lowest?.value : facts?.highest?.value
-  const goal = proven ?? best
-  return lazyTable(
-    {
-      name: 'Searches',
-      columns: ['by', variable.letter, 'value', 'above the best', 'evaluations', 'iterations'].map(
-        (head) => (head === 'above the best' && line.goal === 'high' ? 'below the best' : head),
-      ),
-      count: runs.length,
-      open: true,
-    },
-    () =>
-      runs.map(({ method, found }) => {
-        const by = Math.abs(found.value - goal)
-        return {
-          cells: [
-            methodWords[method],
-            formatNumber(found.x, decimals),
-            formatNumber(found.value, decimals),
-            Number.isFinite(by) ? formatNumber(by, decimals) : '—',
-            String(found.evaluations),
-            String(found.iterations),
-          ],
-          values: [null, found.x, found.value, by, found.evaluations, found.iterations],
-          x: found.x,
-        }
-      }),
-  )
-}
 
 /** The walk on the picture, and where it ended. */
 function walkOf(

@@ -1,21 +1,16 @@
-import { z } from 'zod'
 import { convergenceRadius } from '../../calculus/convergence'
-import { taylorRemainder } from '../../calculus/remainder'
 import { withValues } from '../../evaluate/withValues'
-import { commonMembers, nameSchema, placeTextSchema, spanSchema } from '../../vocabulary/members'
-import { formatNumber, formatPower, formatShort, formatTiny } from '../../vocabulary/numbers'
+import { formatNumber, formatShort, formatTiny } from '../../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../../vocabulary/units'
 import {
   emptyResult,
   failed,
-  lazyTable,
   type LineContext,
   type LineProblem,
   type LineResult,
   type Mark,
   type Phrase,
   type Readout,
-  type ResultTable,
   type StatementKind,
 } from '../contract'
 import { type AtPlace, lookAt, missingDerivative } from '../shared/atPlace'
@@ -30,9 +25,11 @@ import {
   spanSlot,
   wordsAfter,
 } from '../shared/slots'
+import { type TaylorLine, taylorLineSchema } from './line'
+import { provenOf } from './proven'
 import { taylorSaid } from './said'
+import { termsTable } from './termsTable'
 import {
-  boundText,
   formulaText,
   highestOrder,
   polynomialAt,
@@ -40,26 +37,6 @@ import {
   type Term,
   termsOf,
 } from './terms'
-
-/** Taylor polynomial of q at t = a, order 3. */
-export const taylorLineSchema = z.strictObject({
-  kind: z.literal('taylor'),
-  ...commonMembers,
-  curve: nameSchema,
-  order: z.int().min(0).max(2),
-  place: placeTextSchema,
-  /** Its order, as typed: a whole number from 0 to 40. */
-  degree: placeTextSchema,
-  /** Whether those of all lower orders are drawn as well. */
-  all: z.boolean().optional(),
-  /** Where its error is told. */
-  beside: placeTextSchema.optional(),
-  /** Where a bound of its error is proven. */
-  span: spanSchema.optional(),
-  /** What the error is to stay under. */
-  under: placeTextSchema.optional(),
-})
-export type TaylorLine = z.infer<typeof taylorLineSchema>
 
 const topOrder = 12
 
@@ -321,167 +298,6 @@ const gapMark = (
   ...{ toY: polynomialAt(terms, b - x), label: '' },
 })
 
-/** What is proven of the error: its bound over a span, and where it stays under what is allowed. */
-function provenOf(
-  line: TaylorLine,
-  x: number,
-  degree: number,
-  f: Function,
-  terms: readonly Term[],
-  context: LineContext,
-):
-  | { readouts: Readout[]; notes: string[]; conclusions: { text: string; at?: number }[] }
-  | { problem: LineProblem } {
-  const nothing = {
-    readouts: [] as Readout[],
-    notes: [] as string[],
-    conclusions: [] as { text: string; at?: number }[],
-  }
-  if (line.span === undefined && line.under === undefined) return nothing
-  const under = line.under === undefined ? null : context.number(line.under)
-  if (under && !under.ok) return { problem: under.problem }
-  if (under && !(under.value > 0)) {
-    return {
-      problem: {
-        message: `an error stays under a number above 0, and not ${formatShort(under.value, 6)}`,
-        fix: 'give 0.001',
-      },
-    }
-  }
-  const found = context.curve(line.curve)
-  if (!found.ok) return { problem: found.problem }
-  if (!found.curve.formula) {
-    return { ...nothing, notes: [`${line.curve} has no formula, so no bound is proven.`] }
-  }
-  const key = `remainder ${line.order} ${x} ${degree}`
-  const remainder = context.memo(found.curve, key, () => taylorRemainder(f, x, degree))
-  const { letter } = context.variable
-  const show = (v: number) => formatShort(v, 6)
-  if (line.span === undefined) {
-    const [from, to] = [
-      Math.max(found.curve.from, found.curve.reach.from),
-      Math.min(found.curve.to, found.curve.reach.to),
-    ]
-    const stretch = remainder.stretchUnder(under!.value, Math.min(from, x), Math.max(to, x))
-    return { ...nothing, conclusions: [stretchTold(stretch, under!.value, letter, context)] }
-  }
-  const [from, to] = [context.number(line.span.from), context.number(line.span.to)]
-  if (!from.ok) return { problem: from.problem }
-  if (!to.ok) return { problem: to.problem }
-  if (!(from.value < to.value)) {
-    return {
-      problem: {
-        message: `the span runs from ${show(from.value)} to ${show(to.value)}`,
-        fix: 'let it begin below its end',
-      },
-    }
-  }
-  const span = [from.value, to.value] as const
-  const { bound, form } = remainder.boundOn(...span)
-  const name = `|${curveText(line)} − P|`
-  const where = `[${show(span[0])}, ${show(span[1])}]`
-  const readout: Readout = Number.isFinite(bound)
-    ? { id: 'bound', label: 'bound', text: boundText(bound), value: bound }
-    : { id: 'bound', label: 'bound', text: 'none' }
-  const reason =
-    form === null
-      ? `by enclosing ${curveText(line)} − P piece by piece`
-      : `by what the derivative of order ${line.order + form} can be between there and ${letter} = ${show(x)}`
-  const notes = Number.isFinite(bound)
-    ? [`${name} is at most the bound on ${where}: ${reason}.`]
-    : [`No bound is proven on ${where}: a derivative is missing or unbounded there.`]
-  return {
-    readouts: [readout],
-    notes,
-    conclusions: under ? enoughTold(under.value, span, x, f, line, terms, context) : [],
-  }
-}
-
-function stretchTold(
-  stretch: readonly [number, number] | null,
-  under: number,
-  letter: string,
-  context: LineContext,
-): { text: string; at?: number } {
-  const allowed = under >= 1e-3 ? formatShort(under, 9) : formatPower(under, 3)
-  if (!stretch)
-    return { text: `It is not proven that the error stays under ${allowed} even at the place.` }
-  const digits = Math.max(3, context.decimals)
-  const step = 10 ** -digits
-  // Towards the place, so that what is said stays true.
-  const [a, b] = [
-    Math.ceil(stretch[0] / step - 1e-9) * step,
-    Math.floor(stretch[1] / step + 1e-9) * step,
-  ]
-  return {
-    text: `|error| stays under ${allowed} for ${letter} from ${formatShort(a, digits)} to ${formatShort(b, digits)}: proven.`,
-  }
-}
-
-/** Which order is enough over a span, and what shows that the one before is not. */
-function enoughTold(
-  under: number,
-  [from, to]: readonly [number, number],
-  x: number,
-  f: Function,
-  line: TaylorLine,
-  _terms: readonly Term[],
-  context: LineContext,
-): { text: string; at?: number }[] {
-  const found = context.curve(line.curve)
-  if (!found.ok) return []
-  const { curve } = found
-  const allowed = under >= 1e-3 ? formatShort(under, 9) : formatPower(under, 3)
-  const key = `enough ${line.order} ${x} ${from} ${to} ${under}`
-  const answer = context.memo(curve, key, () => {
-    for (let n = 0; n <= highestOrder; n++) {
-      const { bound } = taylorRemainder(f, x, n).boundOn(from, to)
-      if (bound <= under) return { n, bound }
-    }
-    return null
-  })
-  const where = `[${formatShort(from, 6)}, ${formatShort(to, 6)}]`
-  if (!answer) {
-    return [
-      {
-        text: `No order up to ${highestOrder} is proven to keep |error| under ${allowed} on ${where}.`,
-      },
-    ]
-  }
-  const { n, bound } = answer
-  const enough = {
-    text: `Order ${n} is enough on ${where}: |error| is at most ${boundText(bound)}.`,
-  }
-  if (n === 0) return [enough]
-  const before = termsOf(curve, line.order, {
-    x,
-    at: null,
-    letter: context.variable.letter,
-    degree: n - 1,
-    decimals: 3,
-  })
-  const worst = worstOf(f, before, x, from, to)
-  return [
-    enough,
-    worst.error > under * (1 + 1e-9)
-      ? {
-          text: `Order ${n - 1} is not: at ${context.variable.letter} = ${formatShort(worst.at, 6)} |error| ≈ ${formatTiny(worst.error, Math.max(3, Math.ceil(-Math.log10(under)) + 1))}.`,
-          at: worst.at,
-        }
-      : { text: `Whether order ${n - 1} is enough as well is not settled.` },
-  ]
-}
-
-function worstOf(f: Function, terms: readonly Term[], x: number, from: number, to: number) {
-  let worst = { at: from, error: 0 }
-  for (let i = 0; i <= 200; i++) {
-    const at = i === 200 ? to : from + ((to - from) * i) / 200
-    const error = Math.abs(f.value(at) - polynomialAt(terms, at - x))
-    if (error > worst.error) worst = { at, error }
-  }
-  return worst
-}
-
 /** A number in running text: as it is, or rounded and marked as that. */
 function roundedText(value: number, decimals: number): string {
   const text = formatShort(value, Math.max(3, decimals))
@@ -503,67 +319,4 @@ function radiusNotes(
     : [
         `${what} has the radius of convergence ${roundedText(radius.radius, decimals)}, because ${radius.because}.`,
       ]
-}
-
-function termsTable(
-  terms: readonly Term[],
-  x: number,
-  b: number | null,
-  f: Function,
-  line: TaylorLine,
-  context: LineContext,
-): ResultTable {
-  const digits = Math.max(6, context.decimals)
-  const { letter } = context.variable
-  const name = curveText(line)
-  return lazyTable(
-    {
-      name: 'Terms',
-      columns: [
-        'k',
-        `${name}⁽ᵏ⁾(${formatShort(x, 4)})`,
-        'k!',
-        'coefficient',
-        ...(b === null ? [] : [`term at ${letter} = ${formatShort(b, 4)}`, 'sum so far', 'error']),
-      ],
-      count: terms.length,
-      open: false,
-    },
-    () => {
-      let [sum, factorial] = [0, 1]
-      const truth = b === null ? NaN : f.value(b)
-      return terms.map(({ k, derivative, coefficient, text }) => {
-        if (k > 1) factorial *= k
-        const own = [
-          formatTiny(derivative, digits),
-          factorial < 1e15 ? String(factorial) : formatPower(factorial, 6),
-          text,
-        ]
-        if (b === null) {
-          return { cells: [String(k), ...own], values: [k, derivative, factorial, coefficient] }
-        }
-        const term = coefficient * (b - x) ** k
-        sum += term
-        const error = truth - sum
-        return {
-          cells: [
-            String(k),
-            ...own,
-            formatTiny(term, digits),
-            formatNumber(sum, digits),
-            Number.isFinite(error) ? formatTiny(error, digits) : '—',
-          ],
-          values: [
-            k,
-            derivative,
-            factorial,
-            coefficient,
-            term,
-            sum,
-            Number.isFinite(error) ? error : null,
-          ],
-        }
-      })
-    },
-  )
 }
