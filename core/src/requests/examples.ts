@@ -15,6 +15,7 @@ export function examples(study: Study): readonly { group: Group; said: readonly 
         `${f}′(1)`,
         `normal to ${f} at 1`,
         `secant to ${f} from 1 to 3`,
+        `taylor polynomial of ${f} at 1, order 3`,
         `limit of ${f} as ${letter} → ∞`,
         `is ${f} continuous at 1`,
         `tangent to ${f} through (0, 2)`,
@@ -32,6 +33,7 @@ export function examples(study: Study): readonly { group: Group; said: readonly 
         `mean value theorem for ${f} on [0, 2]`,
         `table of ${f} from 0 to 2 by 0.25`,
         `length of ${f} from 0 to 1`,
+        `search ${f} for a low point from 1 by simplex`,
       ],
     },
     {
@@ -42,6 +44,7 @@ export function examples(study: Study): readonly { group: Group; said: readonly 
         `zeros of ${f}`,
         `sign chart of ${f}′`,
         `area function of ${f} from 0`,
+        `normals to ${f}, 40 of them`,
       ],
     },
     {

@@ -41,7 +41,6 @@ import { whereKind } from './where/where'
  * nowhere else: the union, the schema and all that asks for a kind are derived from this list.
  */
 const kinds = [
-  familyKind,
   curveKind,
   givenKind,
   readingsKind,
@@ -67,6 +66,7 @@ const kinds = [
   searchKind,
   taylorKind,
   seriesIntegralKind,
+  familyKind,
   limitKind,
   continuityKind,
   theoremKind,

@@ -206,8 +206,8 @@ function told(line: TaylorLine, at: AtPlace, degree: number, context: LineContex
     ...(pale ? { pale } : {}),
     of: { formula: polynomialTree(terms.slice(0, k + 1), letter, x), letter },
   })
-  const beside = besideOf(line, context)
-  if (beside && 'problem' in beside) return failed(beside.problem)
+  const beside = besideOf(line, at, context)
+  if ('problem' in beside) return failed(beside.problem)
   const proven = provenOf(line, x, degree, f, terms, context)
   if ('problem' in proven) return failed(proven.problem)
   const place = context.variable.letter === line.place ? line.place : formatShort(x, 6)
@@ -219,13 +219,15 @@ function told(line: TaylorLine, at: AtPlace, degree: number, context: LineContex
         label: 'formula',
         text: `y = ${formulaText(terms, letter, place, x)}`,
       },
-      ...(beside ? errorReadouts(terms, x, beside.b, f, unit, degree, context) : []),
+      ...(beside.asked
+        ? errorReadouts(terms, x, beside.b, f, unit, degree, context)
+        : errorAlone(terms, x, beside.b, f, unit, context)),
       ...proven.readouts,
     ],
     marks: [
       ...(line.all ? terms.slice(0, -1).map((_, k) => graph(k, `order@${k}`, true)) : []),
       graph(degree, 'polynomial'),
-      ...(beside && Number.isFinite(f.value(beside.b))
+      ...(beside.asked && Number.isFinite(f.value(beside.b))
         ? [gapMark(terms, x, beside.b, f, lane)]
         : []),
       {
@@ -235,17 +237,25 @@ function told(line: TaylorLine, at: AtPlace, degree: number, context: LineContex
     ],
     notes: [...radiusNotes(line, at, f, decimals), ...proven.notes],
     conclusions: proven.conclusions,
-    tables: [termsTable(terms, x, beside?.b ?? null, f, line, context)],
+    tables: [termsTable(terms, x, beside.b, f, line, context)],
   }
 }
 
+/**
+ * Where the error is told: where it was asked for, else one further on, or one back where the curve ends
+ * before.
+ */
 function besideOf(
   line: TaylorLine,
+  { curve, x }: AtPlace,
   context: LineContext,
-): { b: number } | { problem: LineProblem } | null {
-  if (line.beside === undefined) return null
-  const read = context.number(line.beside)
-  return read.ok ? { b: read.value } : { problem: read.problem }
+): { b: number; asked: boolean } | { problem: LineProblem } {
+  if (line.beside !== undefined) {
+    const read = context.number(line.beside)
+    return read.ok ? { b: read.value, asked: true } : { problem: read.problem }
+  }
+  const { from, to } = curve.reach
+  return { b: x + 1 <= to ? x + 1 : Math.max(from, x - 1), asked: false }
 }
 
 type Function = AtPlace['curve']['f']
@@ -284,6 +294,21 @@ function errorReadouts(
         )
       : []),
   ]
+}
+
+/** The error where nobody has asked for it, with the place at which it is. */
+function errorAlone(
+  terms: readonly Term[],
+  x: number,
+  b: number,
+  f: Function,
+  unit: string,
+  { decimals, variable }: LineContext,
+): Readout[] {
+  const error = f.value(b) - polynomialAt(terms, b - x)
+  if (!Number.isFinite(error)) return []
+  const text = `${withUnit(formatTiny(error, decimals), unit)} at ${variable.letter} = ${formatShort(b, 6)}`
+  return [{ id: 'error', label: 'error', text, value: error }]
 }
 
 /** The error as an upright stretch between curve and polynomial. */

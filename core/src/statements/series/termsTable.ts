@@ -11,7 +11,7 @@ type Function = RealFunction
 export function termsTable(
   terms: readonly Term[],
   x: number,
-  b: number | null,
+  b: number,
   f: Function,
   line: TaylorLine,
   context: LineContext,
@@ -27,14 +27,16 @@ export function termsTable(
         `${name}⁽ᵏ⁾(${formatShort(x, 4)})`,
         'k!',
         'coefficient',
-        ...(b === null ? [] : [`term at ${letter} = ${formatShort(b, 4)}`, 'sum so far', 'error']),
+        `term at ${letter} = ${formatShort(b, 4)}`,
+        'sum so far',
+        'error',
       ],
       count: terms.length,
       open: false,
     },
     () => {
       let [sum, factorial] = [0, 1]
-      const truth = b === null ? NaN : f.value(b)
+      const truth = f.value(b)
       return terms.map(({ k, derivative, coefficient, text }) => {
         if (k > 1) factorial *= k
         const own = [
@@ -42,9 +44,6 @@ export function termsTable(
           factorial < 1e15 ? String(factorial) : formatPower(factorial, 6),
           text,
         ]
-        if (b === null) {
-          return { cells: [String(k), ...own], values: [k, derivative, factorial, coefficient] }
-        }
         const term = coefficient * (b - x) ** k
         sum += term
         const error = truth - sum
