@@ -18,8 +18,10 @@ import {
   overShort,
   parseFormula,
   riemannSum,
+  say,
   setCondition,
   setSlider,
+  startStudy,
   type Study,
 } from '../src'
 
@@ -317,6 +319,45 @@ function examinations() {
   }
 }
 
+/** A thousand tangents while a slider of their curve moves, over the same lines written by hand. */
+function families() {
+  console.log('\nA thousand tangents that move with a slider of their curve')
+  let study = startStudy('f(x) = c x^2/4 + sin x for -4 <= x <= 4')
+  for (const words of ['let c = 1', 'tangents to f for x from -4 to 4, 1000 of them']) {
+    const said = say(study, words)
+    if ('problem' in said) throw new Error(said.problem)
+    study = said.study
+  }
+  const evaluate = createEvaluator()
+  const makeScene = createSceneMaker()
+  const viewport = { width: 800, heights: { [study.lanes[0]!.id]: 500 }, hurried: true }
+  let c = 1
+  let length = 0
+  const { ours, byHand } = race(
+    {
+      ours() {
+        c = c > 9 ? 1 : c + 0.1
+        const scene = makeScene(evaluate(setSlider('c', c)(study)), viewport)
+        length += scene.lanes[0]!.items.length
+      },
+      byHand() {
+        c = c > 9 ? 1 : c + 0.1
+        let d = ''
+        for (let i = 0; i < 1000; i++) {
+          const x = -4 + (8 * i) / 999
+          const [y, slope] = [(c * x * x) / 4 + Math.sin(x), (c * x) / 2 + Math.cos(x)]
+          const [left, right] = [y - slope * (x + 4), y + slope * (4 - x)]
+          d += `M0 ${(250 - 50 * left).toFixed(1)}L800 ${(250 - 50 * right).toFixed(1)}`
+        }
+        length += d.length
+      },
+    },
+    20,
+  )
+  report('by hand', byHand)
+  report(`study, results and scene${length > 0 ? '' : '?'}`, ours, byHand)
+}
+
 accuracy()
 examinations()
 areas()
@@ -324,3 +365,4 @@ searches()
 evaluation()
 reading()
 dragging()
+families()

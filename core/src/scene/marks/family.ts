@@ -17,17 +17,27 @@ export function familyItems(
   const [x0, x1] = frame.x
   const [y0, y1] = frame.y
   const paths = new Map<string, { mix: Mix; d: string }>()
+  const names = new Map<Mix, string>()
+  const nameOf = (mix: Mix) => {
+    const known = names.get(mix) ?? keyOf(mix)
+    names.set(mix, known)
+    return known
+  }
   for (const { x, y, slope, run, mix } of lines) {
     const ends = endsOf(
       x,
       y,
       slope,
-      between ? [x, x + run] : reach === null ? null : [x - reach / 2, x + reach / 2],
+      between
+        ? [Math.min(x, x + run), Math.max(x, x + run)]
+        : reach === null
+          ? null
+          : [x - reach / 2, x + reach / 2],
     )
     if (!ends) continue
     const [from, to] = ends
     const d = `M${round(toPixelX(frame, from[0]))} ${round(toPixelY(frame, from[1]))}L${round(toPixelX(frame, to[0]))} ${round(toPixelY(frame, to[1]))}`
-    const name = keyOf(mix)
+    const name = nameOf(mix)
     const path = paths.get(name)
     if (path) path.d += d
     else paths.set(name, { mix, d })

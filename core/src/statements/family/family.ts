@@ -209,28 +209,25 @@ function noValues(line: FamilyLine, context: LineContext): LineProblem {
 function straightLines(line: FamilyLine, { curve, values, mixes, width }: Members): DrawnLine[] {
   const { f } = curve.derivative(line.order)
   const { from, to } = curve.reach
-  const isIn = (x: number) => x >= from && x <= to
-  return values.flatMap((x, i): DrawnLine[] => {
-    if (!isIn(x)) return []
-    const mix = mixes[i]!
-    if (line.what === 'tangents' || line.what === 'normals') {
-      const [y, slope] = f.derivatives(x, 1) as [number, number]
-      if (!Number.isFinite(y) || !Number.isFinite(slope)) return []
-      return [
-        {
-          x,
-          y,
-          slope: line.what === 'tangents' ? slope : slope === 0 ? Infinity : -1 / slope,
-          run: 0,
-          mix,
-        },
-      ]
+  const isAt = line.what === 'tangents' || line.what === 'normals'
+  // All at once: a family moves with every frame of a drag.
+  const ys = f.values(values)
+  const further = isAt
+    ? curve.derivative(line.order + 1).f.values(values)
+    : f.values(values.map((x) => x + width))
+  const lines: DrawnLine[] = []
+  values.forEach((x, i) => {
+    const [y, other, mix] = [ys[i]!, further[i]!, mixes[i]!]
+    const end = isAt ? x : x + width
+    const isIn = Math.min(x, end) >= from && Math.max(x, end) <= to
+    if (!isIn || !Number.isFinite(y) || !Number.isFinite(other)) return
+    if (!isAt) lines.push({ x, y, slope: (other - y) / width, run: width, mix })
+    else {
+      const across = other === 0 ? Infinity : -1 / other
+      lines.push({ x, y, slope: line.what === 'tangents' ? other : across, run: 0, mix })
     }
-    if (!isIn(x + width)) return []
-    const [y, end] = [f.value(x), f.value(x + width)]
-    if (!Number.isFinite(y) || !Number.isFinite(end)) return []
-    return [{ x, y, slope: (end - y) / width, run: width, mix }]
   })
+  return lines
 }
 
 /** The curve that all of them touch, where it is known, and what is said of it. */

@@ -121,11 +121,11 @@ function mixesOf(
   }
   const colours = (line.colours ?? usualColours).map((c) => inks[c])
   const shades = Math.min(mostShades, values.length)
-  return values.map((_, i) => {
-    const share = Math.round((i / (values.length - 1)) * (shades - 1)) / (shades - 1)
+  const all = Array.from({ length: shades }, (_, shade): Mix => {
     if (colours.length === 1) return { between: [colours[0]!, colours[0]!], share: 0 }
-    const way = share * (colours.length - 1)
+    const way = (shade / (shades - 1)) * (colours.length - 1)
     const k = Math.min(colours.length - 2, Math.floor(way))
     return { between: [colours[k]!, colours[k + 1]!], share: way - k }
   })
+  return values.map((_, i) => all[Math.round((i / (values.length - 1)) * (shades - 1))]!)
 }
