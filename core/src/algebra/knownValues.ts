@@ -1,6 +1,7 @@
 import { multiplyRational, type Rational, rational } from '../arithmetic/rational'
 import {
   call,
+  childrenOf,
   constant,
   exactly,
   keyOf,
@@ -16,6 +17,7 @@ import {
 } from '../formula/tree'
 import { compileTree } from '../evaluate/compile'
 import { polynomialCoefficients } from './expandPolynomials'
+import { withRootsOut } from './numberRoots'
 import { simplify } from './simplify'
 
 /**
@@ -23,10 +25,18 @@ import { simplify } from './simplify'
  * lead back to these, and ln(e^r) in place of the calls, and simplifies; what has no such value
  * stays. Source: the table every text on trigonometry has (common practice, no source).
  */
-export const withKnownValues = (tree: Tree): Tree => simplify(visit(tree))
+export function withKnownValues(tree: Tree): Tree {
+  const once = simplify(visit(tree))
+  // What was put together may hold a root below a line, or a square of one.
+  return hasRoot(once) ? simplify(visit(once)) : once
+}
+
+const hasRoot = (tree: Tree): boolean =>
+  (tree.kind === 'call' && (tree.name === 'sqrt' || tree.name === 'cbrt')) ||
+  childrenOf(tree).some(hasRoot)
 
 function visit(tree: Tree): Tree {
-  const done = mapChildren(tree, visit)
+  const done = withRootsOut(mapChildren(tree, visit))
   if (done.kind !== 'call' || done.args.length !== 1) return done
   const inner = simplify(done.args[0]!)
   switch (done.name) {
