@@ -1,16 +1,19 @@
-import { createEvaluator, createSceneMaker, say, startStudy, type Study, workOut } from '../..'
+import {
+  compile,
+  createEvaluator,
+  createSceneMaker,
+  parseFormula,
+  say,
+  startStudy,
+  workOut,
+} from '../..'
+import { marksOfLast, studyOf } from '../fixtures/testing'
 import { chordEnvelope, normalEnvelope } from './envelope'
-import { compile, parseFormula } from '../..'
 
 function said(start: string, ...words: string[]) {
-  let study: Study = startStudy(start)
-  for (const what of words) {
-    const next = say(study, what)
-    if ('problem' in next) throw new Error(`${what}: ${next.problem}`)
-    study = next.study
-  }
+  const study = studyOf(start, ...words)
   const line = workOut(study).lines.at(-1)!
-  const { marks } = createEvaluator()(study).lines.get(study.lines.at(-1)!.id)!
+  const marks = marksOfLast(study)
   return { ...line, study, marks }
 }
 const linesOf = (found: ReturnType<typeof said>) => {

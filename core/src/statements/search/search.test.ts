@@ -1,21 +1,16 @@
 import reference from '../../../reference/valleys.json'
-import { createEvaluator, offersFor, say, startStudy, type Study, workOut } from '../..'
+import { offersFor, say, startStudy, type Study, workOut } from '../..'
+import { marksOfLast, studyOf } from '../fixtures/testing'
 import type { SearchLine } from './line'
 
 /** What a search says, with all long work done. */
 function searched(start: string, ...words: string[]) {
-  let study: Study = startStudy(start)
-  for (const what of words) {
-    const said = say(study, what)
-    if ('problem' in said) throw new Error(`${what}: ${said.problem}`)
-    study = said.study
-  }
+  const study = studyOf(start, ...words)
   const line = workOut(study).lines.at(-1)!
   const valueOf = (label: string) => line.readouts.find((r) => r.label === label)?.value
   const probes = line.tables.find((t) => t.name === 'Probes')?.rows ?? []
   return { ...line, study, valueOf, probes, told: line.conclusions.map((c) => c.text) }
 }
-const marksOf = (study: Study) => createEvaluator()(study).lines.get(study.lines.at(-1)!.id)!.marks
 
 const twoValleys = 'p(s) = (s^2 - 4)^2 + s for -3.2 <= s <= 3.2'
 
@@ -224,7 +219,7 @@ test('many starts: the borders between the valleys are where the outcome changes
   expect(
     borders.filter(([, , end]) => end === '−2.031').every(([, , , rank]) => rank === 'the lowest'),
   ).toBe(true)
-  const starts = marksOf(study).find((mark) => mark.kind === 'starts')
+  const starts = marksOfLast(study).find((mark) => mark.kind === 'starts')
   expect(starts?.kind === 'starts' && starts.starts).toHaveLength(30)
 })
 
@@ -232,7 +227,7 @@ test('the walk is shown up to a probe, and its slider leads through it', () => {
   const { study } = searched(twoValleys, 'search p from 3')
   const line = study.lines.at(-1) as SearchLine
   const led: Study = { ...study, lines: [...study.lines.slice(0, -1), { ...line, probe: '4' }] }
-  const walk = marksOf(led).find((mark) => mark.kind === 'walk')
+  const walk = marksOfLast(led).find((mark) => mark.kind === 'walk')
   expect(walk?.kind === 'walk' && [walk.probes.length, walk.isWhole]).toEqual([4, false])
   const readout = workOut(led)
     .lines.at(-1)!

@@ -26,7 +26,7 @@ import {
   wordsAfter,
 } from '../shared/slots'
 import { taylorSaid } from './said'
-import { boundText, highestOrder, type Term, termsOf } from './terms'
+import { boundText, degreeIn, highestOrder, type Term, termsOf } from './terms'
 
 /** Integral of q over [0, 1] by its series at t = 0, order 8. */
 export const seriesIntegralLineSchema = z.strictObject({
@@ -69,15 +69,9 @@ export const seriesIntegralKind: StatementKind<SeriesIntegralLine> = {
   sliderRoles: ({ degree }) => ({ [degree]: orderRole }),
 
   evaluate(line, context) {
-    const read = context.number(line.degree)
+    const read = degreeIn(line.degree, 8, context)
     if (!read.ok) return failed(read.problem)
-    const degree = read.value
-    if (!Number.isInteger(degree) || degree < 0 || degree > highestOrder) {
-      return failed({
-        message: `an order is a whole number from 0 to ${highestOrder}, and not ${formatShort(degree, 6)}`,
-        fix: `give ${degree > highestOrder ? highestOrder : 8}`,
-      })
-    }
+    const { degree } = read
     const over = lookOverFormula(line, context)
     if (!over.ok) return failed(over.problem)
     const at = lookAt(line, line.order, context)

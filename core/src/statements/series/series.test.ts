@@ -1,15 +1,11 @@
 import reference from '../../../reference/taylor.json'
 import { convergenceRadius } from '../../calculus/convergence'
 import { taylorRemainder } from '../../calculus/remainder'
-import { compile, parseFormula, say, startStudy, type Study, workOut } from '../..'
+import { compile, parseFormula, workOut } from '../..'
+import { studyOf } from '../fixtures/testing'
 
 function told(start: string, ...words: string[]) {
-  let study: Study = startStudy(start)
-  for (const what of words) {
-    const said = say(study, what)
-    if ('problem' in said) throw new Error(`${what}: ${said.problem}`)
-    study = said.study
-  }
+  const study = studyOf(start, ...words)
   const line = workOut(study).lines.at(-1)!
   const readout = (label: string) => line.readouts.find((r) => r.label === label)
   return {

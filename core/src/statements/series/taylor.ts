@@ -29,14 +29,7 @@ import { type TaylorLine, taylorLineSchema } from './line'
 import { provenOf } from './proven'
 import { taylorSaid } from './said'
 import { termsTable } from './termsTable'
-import {
-  formulaText,
-  highestOrder,
-  polynomialAt,
-  polynomialTree,
-  type Term,
-  termsOf,
-} from './terms'
+import { formulaText, degreeIn, polynomialAt, polynomialTree, type Term, termsOf } from './terms'
 
 const topOrder = 12
 
@@ -129,15 +122,9 @@ export const taylorKind: StatementKind<TaylorLine> = {
   sliderRoles: ({ degree }) => ({ [degree]: orderRole }),
 
   evaluate(line, context) {
-    const read = context.number(line.degree)
+    const read = degreeIn(line.degree, 3, context)
     if (!read.ok) return failed(read.problem)
-    const degree = read.value
-    if (!Number.isInteger(degree) || degree < 0 || degree > highestOrder) {
-      return failed({
-        message: `an order is a whole number from 0 to ${highestOrder}, and not ${formatShort(degree, 6)}`,
-        fix: `give ${degree > highestOrder ? String(highestOrder) : '3'}`,
-      })
-    }
+    const { degree } = read
     const found = lookAt(line, line.order + degree, context)
     if (!found.ok) return failed(found.problem)
     return told(line, found.at, degree, context)

@@ -1,4 +1,3 @@
-import type { RealFunction } from '../../evaluate/compile'
 import { simplify } from '../../algebra/simplify'
 import {
   countParts,
@@ -17,10 +16,29 @@ import { type Rational, rationalFromNumber } from '../../arithmetic/rational'
 import { substitute } from '../../algebra/curves'
 import { closedForm } from '../../vocabulary/exactForms'
 import { formatPower, formatShort, formatTiny } from '../../vocabulary/numbers'
-import type { CurveResult } from '../contract'
+import type { CurveResult, LineContext, LineProblem } from '../contract'
 
 /** The highest order that is worked out: beyond it k! swallows all digits a picture could show. */
 export const highestOrder = 40
+
+/** An order as it was typed, or why it is none. */
+export function degreeIn(
+  text: string,
+  usual: number,
+  context: LineContext,
+): { ok: true; degree: number } | { ok: false; problem: LineProblem } {
+  const read = context.number(text)
+  if (!read.ok) return read
+  const degree = read.value
+  if (Number.isInteger(degree) && degree >= 0 && degree <= highestOrder) return { ok: true, degree }
+  return {
+    ok: false,
+    problem: {
+      message: `an order is a whole number from 0 to ${highestOrder}, and not ${formatShort(degree, 6)}`,
+      fix: `give ${degree > highestOrder ? highestOrder : usual}`,
+    },
+  }
+}
 
 /** A term of a Taylor polynomial: its coefficient, and how that is written. */
 export interface Term {
@@ -177,7 +195,3 @@ export function boundText(bound: number): string {
   const value = Number(`${steps}e${power}`)
   return value >= 1e-3 && value < 1e4 ? formatShort(value, Math.max(0, -power)) : formatPower(value)
 }
-
-/** A function that is f where it is asked for as a derivative of a curve. */
-export const functionOf = (curve: CurveResult, order: number): RealFunction =>
-  curve.derivative(order).f
