@@ -97,6 +97,9 @@ function asDefinition({ text, study, direct }: Said): Understood | null {
   const curves = () => direct().filter((offer) => makesCurve(offer, study))
   const heading = partAsked(text, study) ?? titleAsked(text, study)
   if (heading) return { ...plain, offers: [heading] }
+  if (ownWords.some((words) => `${text.toLowerCase()} `.startsWith(`${words} `)) && direct()[0]) {
+    return { ...plain, offers: direct() }
+  }
   const claiming = allKinds.find(({ claims }) => claims?.test(text))
   if (claiming) {
     const offers = direct().filter(
@@ -105,9 +108,6 @@ function asDefinition({ text, study, direct }: Said): Understood | null {
     const [first] = offers
     const unread = first ? unreadableParts(first, study) : unknownWords(text, study)
     return { ...plain, offers, unread }
-  }
-  if (ownWords.some((words) => `${text.toLowerCase()} `.startsWith(`${words} `)) && direct()[0]) {
-    return { ...plain, offers: direct() }
   }
   const slider = sliderAsked(text, study)
   if (slider && 'offer' in slider) {

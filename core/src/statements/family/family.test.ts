@@ -91,6 +91,15 @@ describe('what stands in the way is told with a way out', () => {
     expect(problems[0]?.message).toMatch(message)
     expect(problems[0]?.fix).toBeTruthy()
   })
+  test.each([
+    ['tangents to f through (0, -1)', /^Tangents to f through \(0, −1\)/],
+    ['note a family of lines', /^Note “a family of lines”/],
+    ['let family = 3', /family/],
+    ['all tangents to f with slope 1', /^Tangents to f with slope 1/],
+  ])('“%s” asks for something else', (words, sentence) => {
+    const next = say(startStudy(f), words)
+    expect('problem' in next ? next.problem : next.sentence).toMatch(sentence)
+  })
   test('words that say nothing known are not dropped', () => {
     expect(say(startStudy(f), 'tangents to f, 20 of them in gold')).toHaveProperty('problem')
   })

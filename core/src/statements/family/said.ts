@@ -4,7 +4,7 @@ import type { FamilyLine } from './line'
 
 /** What asks for a family, wherever it stands among the words. */
 export const familyClaims =
-  /\bof them\b|\bfamily\b|^\d{1,4} (?:tangents?|normals?|secants?|chords?)\b|\b(?:secants?|chords?) of width\b|\bfamilies\b/i
+  /^(?!let\b|slider\b)(?!.*=)(?!.*\b(?:through|passing|slope|parallel|perpendicular|horizontal|vertical)\b)(?:.*\bof them\b|.*\bfamil(?:y|ies)\b|\d{1,4} (?:tangents?|normals?|secants?|chords?)\b|.*\b(?:secants?|chords?) of width\b)/i
 
 export interface FamilySaid {
   what: FamilyLine['what']
