@@ -72,8 +72,10 @@ export function gaussKronrod(values: ManyValues, from: number, to: number): Pane
 
 /** Adds with the rounding errors carried along (Neumaier 1974, from memory). */
 export function compensatedSum(terms: Iterable<number>): number {
+  const all = terms instanceof Float64Array || Array.isArray(terms) ? terms : [...terms]
   let [total, carried] = [0, 0]
-  for (const term of terms) {
+  for (let i = 0; i < all.length; i++) {
+    const term = (all as ArrayLike<number>)[i]!
     const next = total + term
     carried += Math.abs(total) >= Math.abs(term) ? total - next + term : term - next + total
     total = next

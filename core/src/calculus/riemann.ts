@@ -29,7 +29,8 @@ export interface Strip {
 
 export interface RiemannSum {
   sum: number
-  strips: Strip[]
+  /** Made when they are first read: a sum of many strips is often all that is wanted. */
+  readonly strips: Strip[]
 }
 
 export interface SumOptions {
@@ -70,9 +71,11 @@ export function positionOf(rule: SumRule): number | null {
 /** The ends of `count` equal strips; the outer ones are the ends of the span exactly. */
 export function stripEnds(from: number, to: number, count: number): Float64Array {
   const { at } = evenPlaces(from, to, count)
-  return Float64Array.from({ length: count + 1 }, (_, i) =>
-    i === 0 ? from : i === count ? to : at(i),
-  )
+  const ends = new Float64Array(count + 1)
+  for (let i = 1; i < count; i++) ends[i] = at(i)
+  ends[0] = from
+  ends[count] = to
+  return ends
 }
 
 /**
@@ -87,12 +90,11 @@ export function riemannSum(f: RealFunction, options: SumOptions): RiemannSum {
   const { from, to, count, rule, read = heightReader(f, from, to) } = options
   const ends = stripEnds(from, to, count)
   const position = positionOf(rule)
+  if (position !== null) return readStrips(read, ends, position)
   const strips =
-    position !== null
-      ? readStrips(read, ends, position)
-      : rule === 'lower' || rule === 'upper'
-        ? extremeStrips(f, ends, rule)
-        : curvedStrips(read, ends, rule as 'trapezoid' | 'simpson')
+    rule === 'lower' || rule === 'upper'
+      ? extremeStrips(f, ends, rule)
+      : curvedStrips(read, ends, rule as 'trapezoid' | 'simpson')
   return { sum: compensatedSum(strips.map((s) => s.area)) + 0, strips }
 }
 
@@ -122,11 +124,7 @@ function readSamples(read: ReadHeights, ends: Float64Array, position: number) {
   const count = ends.length - 1
   const places = evenPlaces(ends[0]!, ends[count]!, count, position)
   const samples =
-    position === 0
-      ? ends.slice(0, count)
-      : position === 1
-        ? ends.slice(1)
-        : Float64Array.from({ length: count }, (_, i) => places.at(i))
+    position === 0 ? ends.slice(0, count) : position === 1 ? ends.slice(1) : placesOf(places, count)
   return { samples, heights: read(samples, places.exactly) }
 }
 
@@ -134,12 +132,26 @@ function readSamples(read: ReadHeights, ends: Float64Array, position: number) {
 export const readEnds = (read: ReadHeights, ends: Float64Array) =>
   read(ends, evenPlaces(ends[0]!, ends.at(-1)!, ends.length - 1).exactly)
 
-function readStrips(read: ReadHeights, ends: Float64Array, position: number): Strip[] {
+function placesOf({ at }: ReturnType<typeof evenPlaces>, count: number): Float64Array {
+  const places = new Float64Array(count)
+  for (let i = 0; i < count; i++) places[i] = at(i)
+  return places
+}
+
+function readStrips(read: ReadHeights, ends: Float64Array, position: number): RiemannSum {
   const { samples, heights } = readSamples(read, ends, position)
-  return Array.from(heights, (height, i): Strip => {
-    const [a, b] = [ends[i]!, ends[i + 1]!]
-    return { from: a, to: b, sample: samples[i]!, height, area: height * (b - a) }
-  })
+  const areas = new Float64Array(heights.length)
+  for (let i = 0; i < areas.length; i++) areas[i] = heights[i]! * (ends[i + 1]! - ends[i]!)
+  let strips: Strip[] | undefined
+  return {
+    sum: compensatedSum(areas) + 0,
+    get strips() {
+      return (strips ??= Array.from(areas, (area, i): Strip => {
+        const [a, b] = [ends[i]!, ends[i + 1]!]
+        return { from: a, to: b, sample: samples[i]!, height: heights[i]!, area }
+      }))
+    },
+  }
 }
 
 function extremeStrips(f: RealFunction, ends: Float64Array, rule: 'lower' | 'upper'): Strip[] {
