@@ -212,7 +212,8 @@ function alternatingTold(
       (part, i) => Math.sign(part) === -Math.sign(all[i]!) && Math.abs(part) < Math.abs(all[i]!),
     )
   if (!goesOn) return []
-  const size = formatPower(Math.abs(next.part), 2)
+  const leftOut = Math.abs(next.part)
+  const size = leftOut >= 1e-3 ? formatShort(leftOut, 4) : formatPower(leftOut, 2)
   return [
     `The terms alternate and decrease, as far as order ${terms.length - 1}; where they go on so to 0, the error is at most the next one, ${size} of order ${next.k}.`,
   ]
