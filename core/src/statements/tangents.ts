@@ -11,14 +11,12 @@ import {
   type LineProblem,
   type LineResult,
   type Mark,
-  type Phrase,
   placeName,
-  type SentenceContext,
   type StatementKind,
 } from './contract'
 import { lookOverFormula, offersOver } from './shared/overSpan'
 import { longSolving, type Question, solved, solvingOf } from './shared/solving'
-import { curveSlot, curveText, placeText, spanSlot, wordsAfter } from './shared/slots'
+import { curveSlot, curveText, numberSlot, spanSlot, wordsAfter } from './shared/slots'
 import { verdictOf } from './where/words'
 
 /** Tangents to q through (3, 1) on [0, 10], and tangents to q with slope 2. */
@@ -34,16 +32,6 @@ export const tangentsLineSchema = z.strictObject({
   slope: placeTextSchema,
 })
 export type TangentsLine = z.infer<typeof tangentsLineSchema>
-
-const numberSlot = (
-  field: 'x' | 'y' | 'slope',
-  text: string,
-  context: SentenceContext,
-): Phrase => ({
-  slot: 'number',
-  field,
-  ...placeText(text, context),
-})
 
 export const tangentsKind: StatementKind<TangentsLine> = {
   kind: 'tangents',

@@ -8,10 +8,9 @@ import {
   type LineProblem,
   type LineResult,
   type Mark,
-  type Phrase,
   type StatementKind,
 } from '../contract'
-import { curveSlot, curveText, curvesMeant, placeText } from '../shared/slots'
+import { curveSlot, curveText, curvesMeant, numberSlot } from '../shared/slots'
 import { chordEnvelope, type EnvelopePoint, normalEnvelope } from './envelope'
 import { type FamilyLine, familyLineSchema, usualColours } from './line'
 import { type Members, membersOf } from './members'
@@ -124,15 +123,6 @@ export const familyKind: StatementKind<FamilyLine> = {
 }
 
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
-const numberSlot = (
-  field: string,
-  text: string,
-  context: Parameters<typeof placeText>[1],
-): Phrase => ({
-  ...{ slot: 'number', field },
-  ...placeText(text, context),
-})
-
 function told(line: FamilyLine, members: Members, context: LineContext): LineResult {
   const { curve, values, mixes, opacity } = members
   const lane = { curve: line.curve, order: line.order }

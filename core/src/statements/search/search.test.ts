@@ -62,6 +62,19 @@ test('a long step over the crest is told by its probe and by the crest', () => {
   expect(probes[1]!.slice(1, 3)).toEqual(['−2.000000', '−2.000000'])
 })
 
+test('a worse place beyond the crest is not where the search has gone to', () => {
+  // −1 lies in the other valley, at height 8; the start at 2 lies at 2 and stays the better place.
+  const { told, probes } = searched(twoValleys, 'search p from 2 by simplex with first step -3')
+  expect(probes[1]!.slice(1, 3)).toEqual(['−1.000000', '8.000000'])
+  expect(told).toEqual(['A low point, and not the lowest: s = −2.031 lies 4.000 lower.'])
+})
+
+test('where there is no lowest value the rank says why', () => {
+  // 1/x falls without bound to the left of its pole; x + 1/x has its low point at 1.
+  const { told } = searched('f(x) = x + 1/x for -3 <= x <= 3', 'search f from 2')
+  expect(told[0]).toBe('A low point, and not the lowest: f has no lowest value there.')
+})
+
 test('a high point is looked for the other way up', () => {
   const { sentence, valueOf, told } = searched(twoValleys, 'search p for a high point from 0.5')
   expect(sentence).toBe('Search p for a high point from s = 0.5 by simplex')

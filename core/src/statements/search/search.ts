@@ -9,7 +9,6 @@ import {
   type LineResult,
   type Mark,
   type Phrase,
-  type SentenceContext,
   type StatementKind,
 } from '../contract'
 import { numberReadout } from '../shared/lines'
@@ -21,7 +20,7 @@ import {
   likelySpan,
   placeSaid,
   placeSlot,
-  placeText,
+  numberSlot,
   spanSlot,
   wordsAfter,
 } from '../shared/slots'
@@ -195,11 +194,6 @@ const methodSlot = ({ methods }: SearchLine): Phrase => {
   }
 }
 
-const numberSlot = (field: string, text: string, context: SentenceContext): Phrase => ({
-  ...{ slot: 'number', field },
-  ...placeText(text, context),
-})
-
 /** Up to which probe the walk is shown, or why that cannot be told. */
 function probeOf({ probe }: SearchLine, found: Found, context: LineContext) {
   if (probe === undefined) return found.evaluations
@@ -275,7 +269,7 @@ function told(
       ...(many ? basinsTold(many.basins, line, examination, context) : []),
     ],
     tables: [
-      ...(several ? [searchesTable(runs, examination !== null, line, asked, context)] : []),
+      ...(several ? [searchesTable(runs, examination, line, context)] : []),
       ...runs.map((run) => probesTable(run, several, line, context)),
     ],
     charts: [
@@ -286,7 +280,7 @@ function told(
         logarithmic: false,
         series: runs.map(({ method, found: one }) => ({
           name: methodWords[method],
-          points: bestSoFar(one, line.goal).map((value, i) => [i + 1, value] as const),
+          points: bestSoFar(one.log, line.goal).map((value, i) => [i + 1, value] as const),
         })),
         summary: runs
           .map(

@@ -1,11 +1,10 @@
+import type { Examination } from '../../features/examination'
 import type { SearchMethod } from '../../search/minimize'
 import type { Found } from '../../search/walk'
 import { formatNumber } from '../../vocabulary/numbers'
 import { lazyTable, type LineContext, type ResultTable } from '../contract'
 import { curveText } from '../shared/slots'
-import { spanFacts } from '../shared/spanFacts'
 import { methodWords, type SearchLine } from './line'
-import type { Asked } from './run'
 
 /** One search of a line, and what it has come to. */
 export interface Run {
@@ -14,7 +13,7 @@ export interface Run {
 }
 
 /** The best value after each look. */
-export function bestSoFar({ log }: Found, goal: SearchLine['goal']): number[] {
+export function bestSoFar(log: Found['log'], goal: SearchLine['goal']): number[] {
   let best = NaN
   return log.map(({ value }) => {
     const isBetter = goal === 'low' ? value < best : value > best
@@ -42,7 +41,7 @@ export function probesTable(
       open: false,
     },
     () => {
-      const best = bestSoFar(found, line.goal)
+      const best = bestSoFar(found.log, line.goal)
       return found.log.map(({ x, value, accepted }, i) => ({
         cells: [
           String(i + 1),
@@ -61,9 +60,8 @@ export function probesTable(
 /** What each of several searches has come to, and what it cost. */
 export function searchesTable(
   runs: readonly Run[],
-  isProven: boolean,
+  examination: Examination | null,
   line: SearchLine,
-  asked: Asked,
   context: LineContext,
 ): ResultTable {
   const { decimals, variable } = context
@@ -71,11 +69,8 @@ export function searchesTable(
     const isBetter = line.goal === 'low' ? found.value < top : found.value > top
     return isBetter || Number.isNaN(top) ? found.value : top
   }, NaN)
-  const facts = isProven
-    ? spanFacts(asked.curve, line.order, asked.curve.from, asked.curve.to, context).examination
-    : null
-  const proven = line.goal === 'low' ? facts?.lowest?.value : facts?.highest?.value
-  const goal = proven ?? best
+  const proven = line.goal === 'low' ? examination?.lowest : examination?.highest
+  const goal = proven?.value ?? best
   return lazyTable(
     {
       name: 'Searches',

@@ -6,6 +6,7 @@ import type { LineContext, LineProblem } from '../contract'
 import { curveText } from '../shared/slots'
 import { beginsAtPlace, type SearchLine } from './line'
 import type { Asked } from './run'
+import { bestSoFar } from './tables'
 
 interface Teller {
   line: SearchLine
@@ -44,7 +45,12 @@ export function besideProven(found: Found, examination: Examination, teller: Tel
   const ahead = aheadOf(found, best, decided, teller)
   const kind = isLow ? 'minimum' : 'maximum'
   const turning = examination.turningPoints.find(isNear)
-  if (turning?.kind === kind) return `A ${word} point, and not the ${word}est${ahead}.`
+  // Without a best one that is known, and without proof that there is none, nothing is said of the rank.
+  const rank =
+    best || decided
+      ? `, and not the ${word}est${ahead}`
+      : `; whether it is the ${word}est is not settled`
+  if (turning?.kind === kind) return `A ${word} point${rank}.`
   if (turning) {
     const other = isLow ? 'high' : 'low'
     return `A ${other} point, where the slope says nothing of the way on${ahead}.`
@@ -52,7 +58,7 @@ export function besideProven(found: Found, examination: Examination, teller: Tel
   const outstanding = examination.outstanding.find((one) => isNear(one) && one.kind === kind)
   if (outstanding) {
     const where = outstanding.where === 'end' ? 'the end of the span' : 'a break'
-    return `A ${word} value at ${where}, and not the ${word}est${ahead}.`
+    return `A ${word} value at ${where}${rank}.`
   }
   if (examination.criticalPoints.some(isNear)) {
     return `No ${word} point: the slope is 0 or missing at ${placeOf(teller, found.x)} and keeps its sign${ahead}.`
@@ -119,20 +125,28 @@ export function leftValley(
   const crossed = (a: number, b: number) =>
     barriers.filter((one) => one.x > Math.min(a, b) && one.x < Math.max(a, b))
   const first = log[0]!.x
+  // A simplex has left only when its better place has: the worse one may lie anywhere.
+  const isLow = teller.line.goal === 'low'
+  const best = bestSoFar(log, teller.line.goal)
+  const leads = (probe: Probe, i: number) =>
+    probe.accepted &&
+    (method !== 'simplex' ||
+      i === 0 ||
+      (isLow ? probe.value < best[i - 1]! : probe.value > best[i - 1]!))
   const at = log.findIndex(
-    (probe: Probe) =>
-      probe.accepted && probe.from !== null && crossed(probe.from, probe.x).length > 0,
+    (probe, i) => leads(probe, i) && probe.from !== null && crossed(probe.from, probe.x).length > 0,
   )
   if (at < 0) return null
   const { from, x: to } = log[at]!
   const over = crossed(from!, to)
   const show = (v: number) => formatShort(v, Math.max(2, Math.min(3, teller.context.decimals)))
-  const name = over.length === 1 ? over[0]!.words : `${over[0]!.words}s`
-  const places = over.map((one) => show(one.x)).join(' and ')
-  const start = crossed(first, from!).length === 0 ? 'the valley it started in' : 'its valley'
-  const valley = teller.line.goal === 'low' ? start : start.replace('valley', 'hill')
+  const isAlike = over.every(({ words }) => words === over[0]!.words)
+  const places = isAlike
+    ? `${over[0]!.words}${over.length > 1 ? 's' : ''} at ${over.map((one) => show(one.x)).join(' and ')}`
+    : over.map((one) => `${one.words} at ${show(one.x)}`).join(' and ')
+  const valley = isLow ? 'valley' : 'hill'
   const back = crossed(first, x).length === 0 ? ', and came back later' : ''
-  return `It left ${valley} at probe ${at + 1}: the step from ${show(from!)} to ${show(to)} crosses ${name} at ${places}${back}.`
+  return `It left the ${valley} it started in at probe ${at + 1}: the step from ${show(from!)} to ${show(to)} crosses ${places}${back}.`
 }
 
 /** Why it stopped, as a sentence. */

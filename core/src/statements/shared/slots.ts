@@ -38,6 +38,13 @@ export function placeText(place: string, context: SentenceContext) {
   }
 }
 
+/** A number, or an expression for one, by the member that holds it. */
+export const numberSlot = (field: string, text: string, context: SentenceContext): Phrase => ({
+  slot: 'number',
+  field,
+  ...placeText(text, context),
+})
+
 /** "[1, 4]" */
 export function spanSlot(span: SpanText, context: SentenceContext): Phrase {
   const [from, to] = [placeText(span.from, context), placeText(span.to, context)]
