@@ -26,6 +26,7 @@ import { useLook } from '../workbench/useLook'
 import { usePlayer } from '../workbench/deck/usePlayer'
 import { useShortcuts } from '../workbench/gestures/useShortcuts'
 import { Working } from '../workbench/working/Working'
+import { CannotBeRead } from './CannotBeRead'
 import { MissingPage } from './MissingPage'
 
 export function WorkbenchPage() {
@@ -45,14 +46,7 @@ export function WorkbenchPage() {
   }, [id, isThere])
   if (opening.error instanceof Refused) return <MissingPage message={opening.error.message} />
   if (opening.isError) {
-    return (
-      <main className="mx-auto max-w-xl px-6 py-24">
-        <p role="alert">The study cannot be read at the moment: {opening.error.message}.</p>
-        <button type="button" className="button mt-4" onClick={() => void opening.refetch()}>
-          Try again
-        </button>
-      </main>
-    )
+    return <CannotBeRead error={opening.error} onAgain={() => void opening.refetch()} />
   }
   if (!opening.data || opening.isFetching) {
     const held = opening.failureReason

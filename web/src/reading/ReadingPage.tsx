@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { useParams } from 'react-router'
 import { api, Refused } from '../api'
 import { HandOn } from '../handOn/HandOn'
+import { CannotBeRead } from '../pages/CannotBeRead'
 import { MissingPage } from '../pages/MissingPage'
 import { Mark } from '../parts/Mark'
 import { Deck } from '../workbench/deck/Deck'
@@ -35,14 +36,7 @@ export function ReadingPage({ view }: { view: ReadView }) {
   })
   if (opening.error instanceof Refused) return <MissingPage message={opening.error.message} alone />
   if (opening.isError) {
-    return (
-      <main className="mx-auto max-w-xl px-6 py-10">
-        <p role="alert">The study cannot be read at the moment: {opening.error.message}.</p>
-        <button type="button" className="button mt-4" onClick={() => void opening.refetch()}>
-          Try again
-        </button>
-      </main>
-    )
+    return <CannotBeRead error={opening.error} onAgain={() => void opening.refetch()} />
   }
   if (!opening.data) {
     return (
