@@ -102,7 +102,7 @@ export { curveInk, type Tint, tintsOf } from './scene/looks'
 export { mixSaturation } from './pictures/palettes'
 export { createSceneMaker, type SceneMaker } from './scene/scene'
 export { type CurveReading, readCurveAt } from './scene/reading'
-export { findRange, type RangeFound } from './features/range'
+export { findRange, type Range, type RangeEnd, rangeInSteps } from './features/range'
 export { roundStep } from './features/whatMatters'
 export { thumbnail } from './scene/thumbnail'
 export type { Statement } from './statements'
@@ -129,7 +129,6 @@ export type {
   ResultTable,
   SignFigure,
   SliderRole,
-  StraightLine,
   Verdict,
 } from './statements/contract'
 export { tableTitle } from './statements/contract'
@@ -177,11 +176,13 @@ export {
 export {
   decimalsOfStep,
   formatCertain,
+  formatNotZero,
   formatNumber,
   formatPower,
   formatShort,
   numberToFormula,
 } from './vocabulary/numbers'
+export type { LineTexts } from './vocabulary/equation'
 export { lineEquation, pointSlopeEquation, standardEquation } from './vocabulary/equation'
 export { type ExactForm, exactForm } from './vocabulary/exactForms'
 export { addLine, lineOffer, offersAtPoint, offersOverSpan, whyNothing } from './requests/offers'

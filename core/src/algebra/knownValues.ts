@@ -1,7 +1,6 @@
-import { multiplyRational, type Rational, rational } from '../arithmetic/rational'
+import { divideRational, multiplyRational, type Rational, rational } from '../arithmetic/rational'
 import {
   call,
-  childrenOf,
   constant,
   exactly,
   keyOf,
@@ -9,8 +8,10 @@ import {
   name,
   namesIn,
   negate,
+  power,
   product,
   quotient,
+  splitCoefficient,
   sum,
   type Tree,
   whole,
@@ -26,17 +27,31 @@ import { simplify } from './simplify'
  * stays. Source: the table every text on trigonometry has (common practice, no source).
  */
 export function withKnownValues(tree: Tree): Tree {
-  const once = simplify(visit(tree))
-  // What was put together may hold a root below a line, or a square of one.
-  return hasRoot(once) ? simplify(visit(once)) : once
+  let found = tree
+  // What was put together may hold a root below a line, a square of one, or another known value.
+  for (let round = 0; round < mostRounds; round++) {
+    const next = simplify(visit(found))
+    if (keyOf(next) === keyOf(found)) return next
+    found = next
+  }
+  return found
+}
+const mostRounds = 6
+
+const visited = new WeakMap<Tree, Tree>()
+
+/** Trees share their parts: each is looked at once. */
+function visit(tree: Tree): Tree {
+  let found = visited.get(tree)
+  if (!found) visited.set(tree, (found = visitAnew(tree)))
+  return found
 }
 
-const hasRoot = (tree: Tree): boolean =>
-  (tree.kind === 'call' && (tree.name === 'sqrt' || tree.name === 'cbrt')) ||
-  childrenOf(tree).some(hasRoot)
-
-function visit(tree: Tree): Tree {
+function visitAnew(tree: Tree): Tree {
   const done = withRootsOut(mapChildren(tree, visit))
+  if (done.kind === 'product') return productOfNumbers(done)
+  if (done.kind === 'sum') return sum(...done.terms.flatMap(termsOver))
+  if (done.kind === 'power') return raisedExponential(done) ?? done
   if (done.kind !== 'call' || done.args.length !== 1) return done
   const inner = simplify(done.args[0]!)
   switch (done.name) {
@@ -46,19 +61,83 @@ function visit(tree: Tree): Tree {
       const turn = shareOfPi(inner)
       return (turn && atShare(done.name, turn)) ?? done
     }
+    case 'sec':
+    case 'csc':
+    case 'cot': {
+      const turn = shareOfPi(inner)
+      return (turn && overKnown(done.name, turn)) ?? done
+    }
     case 'arcsin':
     case 'arctan':
       return arcs[done.name].get(keyOf(inner)) ?? done
+    case 'arccos': {
+      const arc = arcs.arcsin.get(keyOf(inner))
+      return arc ? simplify(sum(ofPi(1n, 2n), negate(arc))) : done
+    }
     case 'abs': {
       if (namesIn(inner).size > 0) return done
       const [lo, hi] = compileTree(inner).enclose(0, 0)
       return lo > 0 ? inner : hi < 0 ? negate(inner) : done
     }
     case 'ln':
-      return exponentOfE(inner) ?? lnOfNumber(inner) ?? done
+      return exponentOfE(inner) ?? lnOfNumber(inner) ?? lnOfRoot(inner) ?? done
     default:
       return done
   }
+}
+
+/** 0 times a number is 0; and a root taken into a sum of numbers, so that like terms come together. */
+function productOfNumbers(tree: Tree & { kind: 'product' }): Tree {
+  if (namesIn(tree).size > 0) return tree
+  const value = compileTree(tree).value(0)
+  if (tree.factors.some((f) => f.kind === 'number' && f.exact.n === 0n) && Number.isFinite(value)) {
+    return whole(0)
+  }
+  const sums = tree.factors.filter((f) => f.kind === 'sum')
+  const rest = tree.factors.filter((f) => f.kind !== 'sum')
+  const [one] = sums
+  if (sums.length !== 1 || one?.kind !== 'sum' || !rest.every(isPlainRoot)) return tree
+  return sum(...one.terms.map((term) => withRootsOut(simplify(product(...rest, term)))))
+}
+/** (a + b)/2 within a sum as a/2 + b/2, so that like terms come together. */
+const termsOver = (term: Tree): readonly Tree[] =>
+  term.kind === 'quotient' &&
+  term.above.kind === 'sum' &&
+  term.below.kind === 'number' &&
+  namesIn(term).size === 0
+    ? term.above.terms.map((one) => quotient(one, term.below))
+    : [term]
+
+const isPlainRoot = (tree: Tree) =>
+  tree.kind === 'number' || (tree.kind === 'call' && tree.name === 'sqrt')
+
+/** e^(ln u) is u, and e^(2 ln 3) is 9. */
+function raisedExponential(tree: Tree): Tree | null {
+  if (tree.kind !== 'power') return null
+  const { base, exponent } = tree
+  if (base.kind !== 'constant' || base.name !== 'e') return null
+  if (exponent.kind === 'sum' && exponent.terms.some((t) => raisedExponential(power(base, t)))) {
+    return product(
+      ...exponent.terms.map((t) => raisedExponential(power(base, t)) ?? power(base, t)),
+    )
+  }
+  const [above, below] =
+    exponent.kind === 'quotient' && exponent.below.kind === 'number'
+      ? [exponent.above, exponent.below.exact]
+      : [exponent, rational(1n)]
+  const [coefficient, log] = splitCoefficient(above)
+  if (log.kind !== 'call' || log.name !== 'ln' || below.n === 0n) return null
+  const [inside] = log.args as [Tree]
+  if (namesIn(inside).size > 0 || !(compileTree(inside).enclose(0, 0)[0] > 0)) return null
+  return power(inside, exactly(divideRational(coefficient.exact, below)))
+}
+
+/** sec, csc and cot of a share of π, by sines and cosines. */
+function overKnown(which: 'sec' | 'csc' | 'cot', turn: Rational): Tree | null {
+  const below = atShare(which === 'sec' ? 'cos' : 'sin', turn)
+  const above = which === 'cot' ? atShare('cos', turn) : whole(1)
+  if (!above || !below || (below.kind === 'number' && below.exact.n === 0n)) return null
+  return quotient(above, below)
 }
 
 /** r of r·π, or null. */
@@ -136,7 +215,7 @@ const arcs = {
 function exponentOfE(tree: Tree): Tree | null {
   const { base, exponent } =
     tree.kind === 'power' ? tree : { base: tree, exponent: whole(1) as Tree }
-  if (base.kind === 'constant' && base.name === 'e' && exponent.kind === 'number') return exponent
+  if (base.kind === 'constant' && base.name === 'e' && namesIn(exponent).size === 0) return exponent
   const reciprocal =
     tree.kind === 'quotient' &&
     tree.above.kind === 'number' &&
@@ -155,6 +234,28 @@ function lnOfNumber(tree: Tree): Tree | null {
     return product(whole(exponent), call('ln', whole(base)))
   }
   return d === 1n ? ln(n) : n === 1n ? negate(ln(d)) : sum(ln(n), negate(ln(d)))
+}
+
+/** ln √3 as ln(3)/2, and the logarithm of a power as a multiple of that of its base. */
+function lnOfRoot(tree: Tree): Tree | null {
+  if (tree.kind === 'call' && (tree.name === 'sqrt' || tree.name === 'cbrt')) {
+    return quotient(call('ln', tree.args[0]!), whole(tree.name === 'sqrt' ? 2 : 3))
+  }
+  const [coefficient, root] =
+    tree.kind === 'quotient' ? splitCoefficient(tree.above) : splitCoefficient(tree)
+  const below = tree.kind === 'quotient' ? tree.below : whole(1)
+  if (
+    isPlainRoot(root) &&
+    root.kind === 'call' &&
+    below.kind === 'number' &&
+    coefficient.exact.n > 0n
+  ) {
+    return sum(call('ln', root), call('ln', coefficient), negate(call('ln', below)))
+  }
+  if (tree.kind !== 'power' || tree.exponent.kind !== 'number') return null
+  const { base, exponent } = tree
+  const isPositive = namesIn(base).size === 0 && compileTree(base).enclose(0, 0)[0] > 0
+  return isPositive ? product(exponent, call('ln', base)) : null
 }
 
 const largestRooted = 1_000_000n

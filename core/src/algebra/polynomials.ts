@@ -82,14 +82,33 @@ function divideExactly(p: Polynomial, q: Polynomial): bigint[] {
  * poles are the tree's. Null where it is no rational function with rational coefficients.
  */
 export function toRationalFunction(tree: Tree, variable: string): RationalFunction | null {
-  const read = readRational(tree, variable)
-  if (!read || read.below.length === 0) return null
+  const read = fractionOfPolynomials(tree, variable)
+  if (!read) return null
   const common = commonDivisor(read.above, read.below)
   if (common.length <= 1) return { above: primitive(read.above), below: primitive(read.below) }
   return {
     above: divideExactly(read.above, common),
     below: divideExactly(read.below, common),
   }
+}
+
+/** Sums and products as they come, not in lowest terms. */
+export const addFractions = (a: RationalFunction, b: RationalFunction): RationalFunction => ({
+  above: addPolynomials(
+    multiplyPolynomials(a.above, b.below),
+    multiplyPolynomials(b.above, a.below),
+  ),
+  below: multiplyPolynomials(a.below, b.below),
+})
+export const multiplyFractions = (a: RationalFunction, b: RationalFunction): RationalFunction => ({
+  above: multiplyPolynomials(a.above, b.above),
+  below: multiplyPolynomials(a.below, b.below),
+})
+
+/** The same exactly as the tree has it, not in lowest terms. */
+export function fractionOfPolynomials(tree: Tree, variable: string): RationalFunction | null {
+  const read = readRational(tree, variable)
+  return read && read.below.length > 0 ? read : null
 }
 
 function readRational(tree: Tree, variable: string): RationalFunction | null {
@@ -112,18 +131,9 @@ function readRational(tree: Tree, variable: string): RationalFunction | null {
     case 'name':
       return tree.name === variable ? { above: [0n, 1n], below: [1n] } : null
     case 'sum':
-      return joined(tree.terms, (a, b) => ({
-        above: addPolynomials(
-          multiplyPolynomials(a.above, b.below),
-          multiplyPolynomials(b.above, a.below),
-        ),
-        below: multiplyPolynomials(a.below, b.below),
-      }))
+      return joined(tree.terms, addFractions)
     case 'product':
-      return joined(tree.factors, (a, b) => ({
-        above: multiplyPolynomials(a.above, b.above),
-        below: multiplyPolynomials(a.below, b.below),
-      }))
+      return joined(tree.factors, multiplyFractions)
     case 'quotient': {
       const [a, b] = [readRational(tree.above, variable), readRational(tree.below, variable)]
       if (!a || !b || b.above.length === 0) return null

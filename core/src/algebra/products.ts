@@ -122,6 +122,8 @@ export function withCoefficient(coefficient: NumberTree, part: Tree): Tree {
   if (isOne(coefficient)) return part
   if (isNumber(part)) return multiplyNumbers(coefficient, part)
   if (isZero(coefficient) && isTotal(part)) return whole(0)
+  const [own, rest] = splitCoefficient(part)
+  if (!isOne(own)) return withCoefficient(multiplyNumbers(coefficient, own), rest)
   if (part.kind === 'quotient') {
     return reduceQuotient(withCoefficient(coefficient, part.above), part.below)
   }

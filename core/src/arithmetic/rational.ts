@@ -51,6 +51,12 @@ export function rationalFromDecimal(text: string): Rational {
     : rational(digits, 10n ** BigInt(-exponent))
 }
 
+/** The number that a finite double is written as, its shortest decimal: 1/10 for 0.1. */
+export function decimalOfNumber(value: number): Rational {
+  if (!Number.isFinite(value)) throw new RangeError(`not a finite number: ${value}`)
+  return rationalFromDecimal(String(value).replace(/e\+?/, 'E'))
+}
+
 /** Exactly the binary number a finite double stands for. */
 export function rationalFromNumber(value: number): Rational {
   if (!Number.isFinite(value)) throw new RangeError(`not a finite number: ${value}`)

@@ -10,7 +10,7 @@ import {
   negateRational,
   type Rational,
   rational,
-  rationalFromNumber,
+  decimalOfNumber,
   toNumber,
 } from '../arithmetic/rational'
 import { compileTree, type RealFunction } from '../evaluate/compile'
@@ -63,7 +63,7 @@ export function areaTree(of: Accumulated): Tree {
   return closedTree(of) ?? openArea(of)
 }
 
-const formOf = ({ value, exact }: Given): Tree => exact ?? exactly(rationalFromNumber(value))
+const formOf = ({ value, exact }: Given): Tree => exact ?? exactly(decimalOfNumber(value))
 
 /** An area as a part of its own, without a formula: its values, enclosures and integrand. */
 export function openArea(of: Accumulated): AreaTree {
@@ -167,7 +167,7 @@ function partsOf({ f, lower, from, to, area }: Accumulated): Part[] | null {
     if (x === lower.value) return formOf(lower)
     const split = splits.find((s) => s.enclosure.lo === x || s.enclosure.hi === x)
     const form = split ? placeOfSplit(split, variable) : null
-    return form ?? (x === low || x === high ? exactly(rationalFromNumber(x)) : null)
+    return form ?? (x === low || x === high ? exactly(decimalOfNumber(x)) : null)
   }
   /** A little inside where the area runs away, and its antiderivative with it. */
   const bounded = (x: number, way: 1 | -1) =>

@@ -1,4 +1,4 @@
-import { rationalFromNumber } from '../arithmetic/rational'
+import { decimalOfNumber } from '../arithmetic/rational'
 import * as I from '../arithmetic/intervals'
 import type { RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
@@ -43,7 +43,7 @@ export function heightReader(
       for (let i = first; i < behind; i++) {
         const x = xs[i]!
         const typed = x === from ? ends[0] : x === to ? ends[1] : null
-        const place = typed ?? exact(i) ?? exactly(rationalFromNumber(x))
+        const place = typed ?? exact(i) ?? exactly(decimalOfNumber(x))
         const found = valueAtPlace(tree, f.variable, place, constants)
         const isKnown = found !== null && found !== 'unsure' && I.width(found.range) < 1e-6
         ys[i] = isKnown ? I.middle(found.range) : NaN

@@ -1,4 +1,45 @@
 import type { RealFunction } from '../evaluate/compile'
+import type { Steps } from './budget'
+import type { Extreme } from './examination'
+import { examineInSteps } from './examine'
+
+/** One end of a range: where it is taken, that there is none, or that neither is known. */
+export type RangeEnd = { x: number; value: number; proven: boolean } | 'none' | 'unknown'
+export interface Range {
+  low: RangeEnd
+  high: RangeEnd
+}
+
+/**
+ * The least and greatest value of f on [from, to]: proven by an examination where that can be settled,
+ * else what a search finds. A search that ends where f has no bound has found nothing: how far it saw
+ * is no value of f. It yields the share of the work that is done.
+ */
+export function* rangeInSteps(f: RealFunction, from: number, to: number): Steps<Range> {
+  const found = yield* findRange(f, from, to)
+  if (!found.low && !found.high) return { low: 'unknown', high: 'unknown' }
+  const known = yield* examineInSteps(f, from, to)
+  const end = (
+    extreme: Extreme | null,
+    isDecided: boolean,
+    looked: RangeFound['low'],
+  ): RangeEnd => {
+    if (known.complete && extreme) return { x: extreme.x, value: extreme.value, proven: true }
+    if (isDecided && !extreme) return 'none'
+    return looked && isBounded(f, looked.x, from, to) ? { ...looked, proven: false } : 'unknown'
+  }
+  return {
+    low: end(known.lowest, known.extremesDecided.lowest, found.low),
+    high: end(known.highest, known.extremesDecided.highest, found.high),
+  }
+}
+
+/** Whether f is proven to keep within bounds around a place. */
+function isBounded(f: RealFunction, x: number, from: number, to: number): boolean {
+  const reach = (to - from) / (1 << 16)
+  const around = f.enclose(Math.max(from, x - reach), Math.min(to, x + reach))
+  return around.every(Number.isFinite)
+}
 
 /** The least and greatest value found, and where; null where no value was found. */
 export interface RangeFound {

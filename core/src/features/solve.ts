@@ -1,7 +1,7 @@
 import type { RealFunction } from '../evaluate/compile'
 import * as I from '../arithmetic/intervals'
 import { withValues } from '../evaluate/withValues'
-import { rationalFromNumber } from '../arithmetic/rational'
+import { decimalOfNumber } from '../arithmetic/rational'
 import { exactly, negate, sum, type Tree } from '../formula/tree'
 import { substitute } from '../algebra/curves'
 import { simplify } from '../algebra/simplify'
@@ -46,7 +46,7 @@ export function* solveInSteps(
   const tree = withValues(f.tree, f.parameters)
   const other: Tree =
     typeof target === 'number'
-      ? exactly(rationalFromNumber(target), true)
+      ? exactly(decimalOfNumber(target), true)
       : substitute(withValues(target.tree, target.parameters), target.variable, {
           kind: 'name',
           name: f.variable,

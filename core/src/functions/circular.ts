@@ -93,6 +93,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
     loop: (a, out, count) => {
       for (let i = 0; i < count; i++) out[i] = Math.sin(a[i]!)
     },
+    ball: (u, B) => B.sin(u),
     derivative: cosine,
     jet: (u) => sineCosineJets(u)[0],
     box: (u) => B.circular(u)[0],
@@ -109,6 +110,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
     loop: (a, out, count) => {
       for (let i = 0; i < count; i++) out[i] = Math.cos(a[i]!)
     },
+    ball: (u, B) => B.cos(u),
     derivative: (u) => negate(sine(u)),
     jet: (u) => sineCosineJets(u)[1],
     box: (u) => B.circular(u)[1],
@@ -170,6 +172,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
     spellings: ['cot', 'ctg', 'cotg'],
     latex: { name: '\\cot', raised: true },
     inverse: 'arccot',
+    antiderivative: (u) => call('ln', call('abs', sine(u))),
     value: (x) => (Math.sin(x) === 0 ? NaN : Math.cos(x) / Math.sin(x)),
     derivative: (u) => negate(power(call('csc', u), whole(2))),
     jet: (u) => {
@@ -189,6 +192,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
     spellings: ['arcsin', 'asin'],
     latex: { name: '\\arcsin' },
     value: Math.asin,
+    ball: (u, B) => B.arcsin(u),
     derivative: (u) => quotient(one, call('sqrt', sum(one, negate(square(u))))),
     jet: (u, look) => chainJet(u, Math.asin(u[0]!), inverseSineSlope(u, look)),
     box: (u, notes) => {
@@ -224,6 +228,7 @@ export const circular: Record<CircularName, FunctionEntry> = {
     spellings: ['arctan', 'atan', 'arctg'],
     latex: { name: '\\arctan' },
     value: Math.atan,
+    ball: (u, B) => B.arctan(u),
     derivative: (u) => quotient(one, sum(one, square(u))),
     jet: (u) => chainJet(u, Math.atan(u[0]!), reciprocal(onePlus(1, u))),
     box: (u, notes) => B.chainJet(u, I.arctan(u[0]!), B.reciprocal(B.onePlus(1, u), notes)),

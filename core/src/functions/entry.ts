@@ -1,3 +1,4 @@
+import type { Ball, BallArithmetic } from '../arithmetic/balls'
 import type { BoxJet } from '../arithmetic/boxJets'
 import type { BoxNotes } from '../arithmetic/intervals'
 import type { Jet, Look } from '../arithmetic/jets'
@@ -39,6 +40,8 @@ export interface FunctionEntry {
   jet: (u: Jet, look: Look) => Jet
   /** The same over boxes; see evaluate/boxJets. */
   box: (u: BoxJet, notes: BoxNotes) => BoxJet
+  /** The same with many digits; where it is left out `quotient`, `inGrowth` or `exact` stand in for it. */
+  ball?: (u: Ball, B: BallArithmetic) => Ball
   /** The real domain as a condition on the argument, where it is not everything. */
   domain?: (u: Tree) => Condition
   /** It has a value at every number. */

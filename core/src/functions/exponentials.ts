@@ -29,6 +29,7 @@ export const exponentials: Record<ExponentialName, FunctionEntry> = {
     loop: (a, out, count) => {
       for (let i = 0; i < count; i++) out[i] = Math.exp(a[i]!)
     },
+    ball: (u, B) => B.exp(u),
     derivative: (u) => call('exp', u),
     jet: expJet,
     box: B.expJet,
@@ -46,6 +47,7 @@ export const exponentials: Record<ExponentialName, FunctionEntry> = {
     loop: (a, out, count) => {
       for (let i = 0; i < count; i++) out[i] = a[i]! > 0 ? Math.log(a[i]!) : NaN
     },
+    ball: (u, B) => B.ln(u),
     derivative: (u) => quotient(whole(1), u),
     jet: lnJet,
     box: B.lnJet,

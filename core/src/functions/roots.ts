@@ -37,6 +37,7 @@ export const roots: Record<RootName, FunctionEntry> = {
     loop: (a, out, count) => {
       for (let i = 0; i < count; i++) out[i] = Math.sqrt(a[i]!)
     },
+    ball: (u, B) => B.sqrt(u),
     derivative: (u) => quotient(whole(1), product(whole(2), call('sqrt', u))),
     jet: (u, look) => realPowerJet(u, 0.5, Math.sqrt(u[0]!), look),
     box: (u, notes) => {
@@ -60,6 +61,7 @@ export const roots: Record<RootName, FunctionEntry> = {
       loose: true,
     },
     value: Math.cbrt,
+    ball: (u, B) => B.cbrt(u),
     derivative: (u) => quotient(whole(1), product(whole(3), power(call('cbrt', u), whole(2)))),
     jet: (u, look) => realPowerJet(u, 1 / 3, Math.cbrt(u[0]!), look, 'odd'),
     box: (u, notes) => {
@@ -86,6 +88,7 @@ export const roots: Record<RootName, FunctionEntry> = {
     loop: (a, out, count) => {
       for (let i = 0; i < count; i++) out[i] = Math.abs(a[i]!)
     },
+    ball: (u, B) => B.abs(u),
     derivative: (u) => quotient(u, call('abs', u)),
     jet: absJet,
     box: B.absJet,

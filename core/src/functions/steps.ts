@@ -71,6 +71,7 @@ export const steps: Record<StepName, FunctionEntry> = {
     spellings: ['sgn', 'sign'],
     latex: { name: '\\operatorname{sgn}' },
     value: sign,
+    ball: (u, B) => B.level(u, (x) => (x.isZero() ? x : x.div(x.abs()))),
     derivative: (u) => levelWhere(compare(u, '!=', whole(0))),
     jet: stepJet(
       sign,
@@ -87,6 +88,7 @@ export const steps: Record<StepName, FunctionEntry> = {
     spellings: ['floor'],
     latex: { before: '\\lfloor ', after: '\\rfloor' },
     value: Math.floor,
+    ball: (u, B) => B.level(u, (x) => x.floor()),
     derivative: (u) => levelWhere(compare(u, '!=', call('floor', u))),
     jet: stepJet(Math.floor, Number.isInteger, (step, way) => (way < 0 ? step - 1 : step)),
     box: (u, notes) => B.stepJet(Math.floor, u, notes),
@@ -99,6 +101,7 @@ export const steps: Record<StepName, FunctionEntry> = {
     spellings: ['ceil'],
     latex: { before: '\\lceil ', after: '\\rceil', loose: true },
     value: Math.ceil,
+    ball: (u, B) => B.level(u, (x) => x.ceil()),
     derivative: (u) => levelWhere(compare(u, '!=', call('ceil', u))),
     jet: stepJet(Math.ceil, Number.isInteger, (step, way) => (way > 0 ? step + 1 : step)),
     box: (u, notes) => B.stepJet(Math.ceil, u, notes),

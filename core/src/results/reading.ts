@@ -1,4 +1,5 @@
 import type { RealFunction } from '../evaluate/compile'
+import { withValues } from '../evaluate/withValues'
 import { curvesIn, namesIn, type Tree } from '../formula/tree'
 import type { Parsed } from '../language/parse'
 import type { Problem } from '../language/problems'
@@ -45,8 +46,10 @@ export function createReading(read: Read, { once }: Kept): Reading {
     const whole = bind(tree, [])
     if ('problem' in whole) return { ok: false, problem: whole.problem }
     const value = whole.f.value(0)
+    const { expanded, f } = whole
+    const exact = namesIn(expanded).size === 0 ? expanded : null
     return Number.isFinite(value)
-      ? { ok: true, value, exact: namesIn(whole.expanded).size === 0 ? whole.expanded : null }
+      ? { ok: true, value, exact, tree: exact ?? withValues(expanded, f.parameters) }
       : { ok: false, problem: { message: `${text} has no value`, fix: 'check its sliders' } }
   }
 

@@ -156,7 +156,7 @@ describe('the scene', () => {
 
   test('the height of a chord that ends at the edge stands inside the picture', () => {
     const { items } = pictured('f(x) = x^2 on [0, 10]', 'average rate of f over 0 to 10').lanes[0]!
-    const rise = items.find((i) => i.kind === 'label' && i.text === '100.000')
+    const rise = items.find((i) => i.kind === 'label' && i.text === '100')
     if (rise?.kind !== 'label') throw new Error('no such label')
     const right = rise.x + (rise.anchor === 'start' ? textWidth(rise.text) : 0)
     expect(right).toBeLessThanOrEqual(800)

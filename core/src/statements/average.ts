@@ -10,12 +10,13 @@ import {
   type StatementKind,
 } from './contract'
 import { asEstimate, numberReadout } from './shared/lines'
+import { toldReadout } from './shared/toldNumbers'
 import { readingsWithin } from './shared/readingsWithin'
 import { measuredStrips } from '../calculus/measuredSums'
 import { compensatedSum } from '../calculus/quadrature'
 import { lookOver, lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
-import { exactOver, spanFacts, asksOver, longOver } from './shared/spanFacts'
+import { toldOver, spanFacts, asksOver, longOver } from './shared/spanFacts'
 
 /** Average of q over [1, 4]. */
 export const averageLineSchema = z.strictObject({
@@ -63,10 +64,10 @@ export const averageKind: StatementKind<AverageLine> = {
     const value = exact.value / (to - from)
     const lane = { curve: line.curve, order: line.order }
     const unit = unitOfDerivative(curve.unit, variable.unit, line.order)
-    const out = numberReadout('average', value, unit, decimals)
-    const form = exactOver('average', line, facts, context)
+    const told = toldOver('average', line, facts, context)
+    const out = toldReadout('average', told, unit)
     return {
-      readouts: [{ ...out, ...(form ? { exact: form } : {}) }],
+      readouts: [out],
       marks: [
         { kind: 'level', id: 'average', layer: 'marks', lane, y: value, from, to, label: out.text },
       ],

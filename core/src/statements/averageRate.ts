@@ -4,7 +4,9 @@ import { formatShort } from '../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../vocabulary/units'
 import { failed, type StatementKind } from './contract'
 import { tooLarge } from './shared/atPlace'
-import { estimatedWhere, numberReadout } from './shared/lines'
+import { estimatedWhere } from './shared/lines'
+import { derivativeTree, endOf, tellTree, toldReadout } from './shared/toldNumbers'
+import { negate, quotient, sum } from '../formula/tree'
 import { isBetweenReadings } from './shared/readingsWithin'
 import { lookOver, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
@@ -37,7 +39,7 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
     if (!found.ok) return failed(found.problem)
     const { curve, from, to } = found
     const { order } = line
-    const { variable, decimals } = context
+    const { variable } = context
     const { f } = curve.derivative(order)
     const [ya, yb] = [f.value(from), f.value(to)]
     const name = curveText(line)
@@ -52,19 +54,24 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
       })
     }
     const [rise, run] = [yb - ya, to - from]
+    const ends = [line.span.from, line.span.to].map((text, i) =>
+      endOf(text, i === 0 ? from : to, context),
+    )
+    const isTyped = ends.every((end) => end.exact !== null)
+    const trees = ends.map((end, i) => derivativeTree(curve, order, end, i === 0 ? ya : yb))
+    const [first, last] = trees
+    const riseTree = first && last ? sum(last, negate(first)) : null
+    const runTree = sum(ends[1]!.tree, negate(ends[0]!.tree))
+    const toldRise = tellTree(riseTree, rise, context, isTyped)
+    const toldRate = tellTree(riseTree && quotient(riseTree, runTree), rise / run, context, isTyped)
     const unit = unitOfDerivative(curve.unit, variable.unit, order)
     const lane = { curve: line.curve, order }
     const primed = curveText(line).replaceAll('′', "'")
-    const riseOut = numberReadout('rise', rise, unit, decimals)
+    const riseOut = toldReadout('rise', toldRise, unit)
     const runText = withUnit(formatShort(run, 12), variable.unit)
     return {
       readouts: estimatedWhere(isBetweenReadings(curve, order, from, to), [
-        numberReadout(
-          'value',
-          rise / run,
-          unitOfDerivative(curve.unit, variable.unit, order + 1),
-          decimals,
-        ),
+        toldReadout('value', toldRate, unitOfDerivative(curve.unit, variable.unit, order + 1)),
         riseOut,
         { id: 'run', label: 'run', text: runText, value: run },
       ]),
@@ -76,7 +83,7 @@ export const averageRateKind: StatementKind<AverageRateLine> = {
           lane,
           x: from,
           y: ya,
-          slope: rise / run,
+          slope: toldRate.value,
           extent: 'whole',
         },
         {

@@ -1,10 +1,14 @@
 import { z } from 'zod'
-import { type AreaJoint, areaBetween } from '../calculus/areas'
+import { type AreaJoint, areaBetween, differenceOf } from '../calculus/areas'
+import { integrate } from '../calculus/integrate'
+import { compileTree, type RealFunction } from '../evaluate/compile'
+import { call, keyOf } from '../formula/tree'
+import { type End, exactAreaNumber } from '../vocabulary/exactArea'
 import { formatNumber, formatShort } from '../vocabulary/numbers'
 import { placeTextSchema } from '../vocabulary/members'
 import { listed, unitOfArea, withUnit } from '../vocabulary/units'
-import { failed, type StatementKind } from './contract'
-import { numberReadout } from './shared/lines'
+import { failed, type LineContext, type StatementKind } from './contract'
+import { endOf, tellWithin, toldReadout } from './shared/toldNumbers'
 import { lookOver, overSpanFields } from './shared/overSpan'
 import {
   curveSlot,
@@ -81,17 +85,24 @@ export const betweenKind: StatementKind<BetweenLine> = {
     const { variable, decimals } = context
     const unit = unitOfArea(curve.unit, variable.unit)
     const show = (x: number) => formatShort(x, Math.max(3, decimals))
-    const told = (how: AreaJoint['how']) =>
+    const placesOf = (how: AreaJoint['how']) =>
       area.joints.filter((j) => j.how === how).map((j) => show(j.x))
-    const [crossings, touching] = [told('crosses'), told('touches')]
+    const [crossings, touching] = [placesOf('crosses'), placesOf('touches')]
     const at = (how: AreaJoint['how'], words: string) =>
-      told(how).length === 0
+      placesOf(how).length === 0
         ? []
-        : [`At ${variable.letter} = ${listed(told(how), mostListed)} ${words}.`]
+        : [`At ${variable.letter} = ${listed(placesOf(how), mostListed)} ${words}.`]
+    const told = toldBetween(
+      { f, g, total: area.total, signed: area.signed },
+      line,
+      [from, to],
+      context,
+    )
+    const readouts = context.memo(pair, `${key} told ${told.key}`, told.work)
     return {
       readouts: [
-        numberReadout('area', area.total, unit, decimals),
-        numberReadout('difference', area.signed, unit, decimals),
+        toldReadout('area', readouts.area, unit),
+        toldReadout('difference', readouts.difference, unit),
       ],
       marks: [
         {
@@ -158,3 +169,26 @@ export const betweenKind: StatementKind<BetweenLine> = {
 }
 
 const mostListed = 8
+
+/** Both areas as they are read, in exact form where the ends and all crossings have one. */
+function toldBetween(
+  { f, g, total, signed }: { f: RealFunction; g: RealFunction; total: number; signed: number },
+  { span }: BetweenLine,
+  [a, b]: readonly [number, number],
+  context: LineContext,
+) {
+  const ends = [endOf(span.from, a, context), endOf(span.to, b, context)] as const
+  const isTyped = ends.every((end) => end.exact !== null)
+  const [from, to] = ends.map(({ x, tree }) => ({ value: x, exact: tree })) as [End, End]
+  const work = () => {
+    const gap = differenceOf(f, g)
+    const size = compileTree(call('abs', gap.tree), { variable: gap.variable })
+    const tell = (of: RealFunction, value: number) => {
+      const known = { ...integrate(of, a, b), value }
+      return tellWithin(exactAreaNumber(of, from, to, known), known, context, isTyped)
+    }
+    return { area: tell(size, total), difference: tell(gap, signed) }
+  }
+  const key = `${context.decimals} ${isTyped} ${ends.map(({ tree }) => keyOf(tree)).join(' ')}`
+  return { key, work }
+}

@@ -12,7 +12,7 @@ import {
   type Tree,
   whole,
 } from '../formula/tree'
-import { rationalFromNumber } from '../arithmetic/rational'
+import { decimalOfNumber } from '../arithmetic/rational'
 import { withValues } from '../evaluate/withValues'
 import { compileTree } from '../evaluate/compile'
 import { differentiate } from '../algebra/differentiate'
@@ -238,7 +238,7 @@ export function distanceCurve(line: DistanceLine, context: LineContext): CurveLo
   const { letter } = context.variable
   const under = curve.derivative(line.order).f
   const minus = (tree: Tree, value: number) =>
-    sum(tree, negate(exactly(rationalFromNumber(value), true)))
+    sum(tree, negate(exactly(decimalOfNumber(value), true)))
   const square = (tree: Tree) => power(tree, whole(2))
   const tree = call(
     'sqrt',

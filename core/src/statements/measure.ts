@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { type Integral, integrate } from '../calculus/integrate'
 import type { RealFunction } from '../evaluate/compile'
-import { exactArea } from '../vocabulary/exactArea'
+import { type End, exactAreaNumber } from '../vocabulary/exactArea'
+import type { Told } from '../vocabulary/told'
 import { formatShort } from '../vocabulary/numbers'
 import {
   type CurveResult,
@@ -11,7 +12,7 @@ import {
   type LineProblem,
   type StatementKind,
 } from './contract'
-import { numberReadout } from './shared/lines'
+import { endOf, tellWithin, toldReadout } from './shared/toldNumbers'
 import { lookOverFormula, offersOver, overSpanFields } from './shared/overSpan'
 import { curveSlot, curveText, spanSlot, wordsAfter } from './shared/slots'
 import { asksOver, longOver, spanFacts } from './shared/spanFacts'
@@ -82,13 +83,11 @@ export const measureKind: StatementKind<MeasureLine> = {
     const key = `measure ${line.measure} ${line.about} ${line.order} ${from} ${to}`
     const found = context.memo(curve, key, () => ({ f, size: integrate(f, from, to) }))
     if (!Number.isFinite(found.size.value)) return failed(noSize(line, found.size, context))
-    const { decimals } = context
     const lane = { curve: line.curve, order: line.order }
-    const out = numberReadout(line.measure, found.size.value, '', decimals)
-    const form = exactSize(line, found, [from, to], context)
+    const told = sizeTold(line, found, [from, to], context)
     return {
       ...emptyResult,
-      readouts: [{ ...out, ...(form ? { exact: form } : {}) }],
+      readouts: [toldReadout(line.measure, told, '')],
       // What turns into a solid is the area; a length and a surface are the curve's own.
       marks:
         line.measure === 'volume'
@@ -180,17 +179,16 @@ function noSize(line: MeasureLine, size: Integral, context: LineContext): LinePr
   }
 }
 
-function exactSize(
+function sizeTold(
   line: MeasureLine,
   { f, size }: { f: RealFunction; size: Integral },
   [from, to]: readonly [number, number],
   context: LineContext,
-) {
-  const end = (text: string, value: number) => {
-    const typed = context.number(text)
-    return { value, exact: typed.ok && typed.value === value ? typed.exact : null }
-  }
-  return exactArea(f, end(line.span.from, from), end(line.span.to, to), size, context.decimals)
+): Told {
+  const ends = [endOf(line.span.from, from, context), endOf(line.span.to, to, context)] as const
+  const [first, last] = ends.map(({ x, tree }) => ({ value: x, exact: tree })) as [End, End]
+  const isTyped = ends.every((end) => end.exact !== null)
+  return tellWithin(exactAreaNumber(f, first, last, size), size, context, isTyped)
 }
 
 /** The rule it is worked out by. */

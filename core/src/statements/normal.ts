@@ -3,7 +3,9 @@ import { formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
 import { factsAt, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { failed, type StatementKind } from './contract'
-import { estimatedWhere, lineReadout, numberReadout } from './shared/lines'
+import { estimatedWhere } from './shared/lines'
+import { derivativeTree, tellTree, toldLine, toldReadout } from './shared/toldNumbers'
+import { quotient, type Tree, whole } from '../formula/tree'
 import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
 
 /** Normal to q at t = a. */
@@ -39,6 +41,10 @@ export const normalKind: StatementKind<NormalLine> = {
     const { x, curve, derivatives } = found.at
     const [y, slope] = [derivatives[order]!, derivatives[order + 1]!]
     const lane = { curve: line.curve, order }
+    const [steep, height] = [order + 1, order].map((k) =>
+      derivativeTree(curve, k, found.at, derivatives[k]!),
+    ) as [Tree | null, Tree | null]
+    const isTyped = found.at.exact !== null
     const dot = {
       kind: 'dot' as const,
       id: 'point',
@@ -52,8 +58,13 @@ export const normalKind: StatementKind<NormalLine> = {
       if (Number.isFinite(y) && factsAt({ order }, found.at).kind === 'vertical') {
         return {
           readouts: [
-            numberReadout('slope', 0, '', decimals),
-            lineReadout({ at: x, value: y, slope: 0 }, context),
+            toldReadout('slope', tellTree(whole(0), 0, context, false), ''),
+            toldLine(
+              { place: found.at, value: height, slope: whole(0) },
+              { value: y, slope: 0 },
+              context,
+              isTyped,
+            ),
           ],
           marks: [
             { kind: 'line', id: 'normal', layer: 'marks', lane, x, y, slope: 0, extent: 'short' },
@@ -101,10 +112,16 @@ export const normalKind: StatementKind<NormalLine> = {
       }
     }
     const own = -1 / slope
+    const upright = steep && quotient(whole(-1), steep)
     return {
       readouts: estimatedWhere(curve.readings !== undefined, [
-        numberReadout('slope', own, '', decimals),
-        lineReadout({ at: x, value: y, slope: own }, context),
+        toldReadout('slope', tellTree(upright, own, context, isTyped), ''),
+        toldLine(
+          { place: found.at, value: height, slope: upright },
+          { value: y, slope: own },
+          context,
+          isTyped,
+        ),
       ]),
       marks: [
         { kind: 'line', id: 'normal', layer: 'marks', lane, x, y, slope: own, extent: 'short' },

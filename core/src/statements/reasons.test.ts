@@ -129,8 +129,8 @@ describe('features', () => {
   test('a level curve is highest and lowest all along', () => {
     const result = last(say(made('f(x) = 3', '-1', '2'), 'features'))
     expect(result.readouts.map((r) => r.text)).toEqual([
-      '3.000 all along [−1, 2]',
-      '3.000 all along [−1, 2]',
+      '3 all along [−1, 2]',
+      '3 all along [−1, 2]',
     ])
   })
   test('1/x² has a pole and no turning point; a level stretch is no point', () => {

@@ -10,12 +10,13 @@ import {
   type LineContext,
   type LineProblem,
   type Mark,
-  type Readout,
   type ResultChart,
   type ResultTable,
   type StatementKind,
 } from './contract'
-import { estimatedWhere, lineReadout, numberReadout } from './shared/lines'
+import { estimatedWhere } from './shared/lines'
+import { derivativeTree, tellTree, toldLine, toldReadout } from './shared/toldNumbers'
+import { negate, product, quotient, sum, type Tree } from '../formula/tree'
 import { isBetweenReadings } from './shared/readingsWithin'
 import {
   curvesMeant,
@@ -124,28 +125,29 @@ export const secantKind: StatementKind<SecantLine> = {
         ...(table ?? {}),
       }
     }
-    const [run, rise] = [b - a, yb - ya]
-    const slope = rise / run
+    const run = tellTree(sum(q!.at.tree, negate(p!.at.tree)), b - a, context, false).value
     const tangent = p!.at.derivatives[order + 1]!
     const unit = unitOfDerivative(curve.unit, variable.unit, order)
     const slopeUnit = unitOfDerivative(curve.unit, variable.unit, order + 1)
     const lane = { curve: line.curve, order }
-    // Of ends close together both differences are small: they are given as many digits as the run.
-    const tiny = Math.abs(run) < 10 ** -Math.min(decimals, 6)
-    const show = (value: number) =>
-      tiny && value !== 0 ? formatPower(value, decimals) : formatNumber(value, decimals)
+    const isTyped = p!.at.exact !== null && q!.at.exact !== null
+    const [left, right] = [p!, q!].map(
+      (end) => end.ok && derivativeTree(curve, order, end.at, end.at.derivatives[order]!),
+    )
+    const runTree = sum(q!.at.tree, negate(p!.at.tree))
+    const riseTree = left && right ? sum(right, negate(left)) : null
+    const slopeTree = riseTree && quotient(riseTree, runTree)
+    const steep = derivativeTree(curve, order + 1, p!.at, tangent)
     // A short run is written out in digits, and so is what belongs to it.
-    const shown = Math.max(decimals, 3 - Math.floor(Math.log10(Math.abs(run))))
-    const plain = (value: number) =>
-      Math.abs(run) >= 1e-6 && Math.abs(run) < 1 && value !== 0
-        ? formatShort(value, shown)
-        : show(value)
-    const small = (label: 'rise' | 'dy', value: number): Readout => ({
-      id: label,
-      label,
-      text: withUnit(plain(value), unit),
-      value,
-    })
+    const isShort = Math.abs(run) >= 1e-6 && Math.abs(run) < 1
+    const digits = isShort
+      ? Math.max(decimals, 3 - Math.floor(Math.log10(Math.abs(run))))
+      : decimals
+    const small = (tree: Tree | null, value: number) =>
+      tellTree(tree, value, { decimals: digits }, isTyped)
+    const toldRise = small(riseTree, yb - ya)
+    const toldSlope = tellTree(slopeTree, (yb - ya) / run, context, isTyped)
+    const slope = toldSlope.value
     const runText = withUnit(
       Math.abs(run) < 1e-6 ? formatPower(run, 3) : formatShort(run, 12),
       variable.unit,
@@ -162,20 +164,27 @@ export const secantKind: StatementKind<SecantLine> = {
         y: ya,
         toX: b,
         toY: yb,
-        rise: withUnit(show(rise), unit),
+        rise: withUnit(toldRise.text, unit),
         run: runText,
       },
       { kind: 'dot', id: 'from', layer: 'points', lane, x: a, y: ya, place: line.from },
       { kind: 'dot', id: 'to', layer: 'points', lane, x: b, y: yb, place: line.to },
     ]
-    const uncertain = rounding > 0.5 * 10 ** -decimals
+    const uncertain = !toldSlope.certain && rounding > 0.5 * 10 ** -decimals
     return {
       readouts: estimatedWhere(isBetweenReadings(curve, order, a, b), [
-        numberReadout('slope', slope, slopeUnit, decimals),
-        small('rise', rise),
+        toldReadout('slope', toldSlope, slopeUnit),
+        toldReadout('rise', toldRise, unit),
         { id: 'run', label: 'run', text: runText, value: run },
-        ...(Number.isFinite(tangent) ? [small('dy', tangent * run)] : []),
-        lineReadout({ at: a, value: ya, slope }, context),
+        ...(Number.isFinite(tangent)
+          ? [toldReadout('dy', small(steep && product(steep, runTree), tangent * run), unit)]
+          : []),
+        toldLine(
+          { place: p!.at, value: left || null, slope: slopeTree },
+          { value: ya, slope },
+          context,
+          isTyped,
+        ),
       ]),
       marks,
       problems: [],

@@ -1,12 +1,10 @@
 import { z } from 'zod'
 import { lookAtPlace } from '../features/place/placeFacts'
-import { lineEquation } from '../vocabulary/equation'
-import { formatNumber, formatShort } from '../vocabulary/numbers'
+import { formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
-import { unitOfDerivative, withUnit } from '../vocabulary/units'
+import { unitOfDerivative } from '../vocabulary/units'
 import {
   factsAt,
-  exactAt,
   lookAt,
   missingDerivative,
   tooSmallNotes,
@@ -22,6 +20,7 @@ import {
 } from './contract'
 import { curveSlot, curveText, placeSlot, wordsAfter } from './shared/slots'
 import { estimatedWhere } from './shared/lines'
+import { derivativeTree, tellTree, toldLine, toldReadout } from './shared/toldNumbers'
 import { trailAction, trailOf } from './shared/trail'
 
 /** Tangent to q at t = a. */
@@ -92,7 +91,13 @@ export const tangentKind: StatementKind<TangentLine> = {
       return failed(missingDerivative(ref, found.at, variable.letter))
     }
     const unit = unitOfDerivative(curve.unit, variable.unit, order + 1)
-    const slopeText = formatNumber(slope, decimals)
+    const { at } = found
+    const [steep, height] = [order + 1, order].map((k) =>
+      derivativeTree(curve, k, at, derivatives[k]!),
+    )
+    const isTyped = at.exact !== null
+    const toldSlope = tellTree(steep!, slope, context, isTyped)
+    const slopeText = toldSlope.text
     const lane = { curve: line.curve, order }
     const marks: Mark[] = [
       { kind: 'line', id: 'tangent', layer: 'marks', lane, x, y, slope, extent: line.extent },
@@ -105,6 +110,8 @@ export const tangentKind: StatementKind<TangentLine> = {
         y,
         slope,
         decimals,
+        rise: slopeText,
+        exact: toldSlope.fraction !== undefined,
       },
       { kind: 'dot', id: 'point', layer: 'points', lane, x, y, place: line.place },
       // The slope is the height of the next lane: seen there, it is the derivative's graph.
@@ -142,19 +149,13 @@ export const tangentKind: StatementKind<TangentLine> = {
     }
     return {
       readouts: estimatedWhere(curve.readings !== undefined, [
-        {
-          id: 'slope',
-          label: 'slope',
-          text: withUnit(slopeText, unit),
-          value: slope,
-          ...exactAt(found.at, order + 1, context),
-        },
-        {
-          id: 'line',
-          label: 'line',
-          text: lineEquation({ slope, intercept: y - slope * x }, variable.letter, decimals),
-          straight: { at: x, value: y, slope },
-        },
+        toldReadout('slope', toldSlope, unit),
+        toldLine(
+          { place: at, value: height!, slope: steep! },
+          { value: y, slope },
+          context,
+          isTyped,
+        ),
       ]),
       marks,
       problems: [],

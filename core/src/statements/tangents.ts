@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { RealFunction } from '../evaluate/compile'
 import type { Solutions } from '../features/solve'
 import { lineEquation } from '../vocabulary/equation'
+import { roundedLine } from './shared/lines'
 import { commonMembers, nameSchema, placeTextSchema, spanSchema } from '../vocabulary/members'
 import { formatCertain, formatNumber, formatShort } from '../vocabulary/numbers'
 import {
@@ -148,13 +149,12 @@ function told(
   })
   const rows = touched.map(({ x, enclosure, proven, value, slope }) => {
     const shown = formatCertain(enclosure, decimals)
-    const straight = { slope, intercept: value - slope * x }
     return {
       cells: [
         (shown.certain && proven ? '' : '≈ ') + shown.text,
         formatNumber(value, decimals),
         formatNumber(slope, decimals),
-        lineEquation(straight, letter, decimals),
+        lineEquation(roundedLine({ at: x, value, slope }, decimals), letter),
       ],
       values: [x, value, slope, null],
       x,

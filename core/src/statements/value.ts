@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { formatNumber } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
-import { unitOfDerivative, withUnit } from '../vocabulary/units'
-import { exactAt, lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
+import { unitOfDerivative } from '../vocabulary/units'
+import { lookAt, missingDerivative, tooSmallNotes, offersAt } from './shared/atPlace'
 import { type CurveResult, failed, type Mark, type StatementKind } from './contract'
 import { estimatedWhere } from './shared/lines'
+import { derivativeTree, tellTree, toldReadout } from './shared/toldNumbers'
 import { isBetweenReadings } from './shared/readingsWithin'
 import { curveSlot, placeSlot, wordsAfter } from './shared/slots'
 import { trailAction, trailOf } from './shared/trail'
@@ -40,23 +40,23 @@ export const valueKind: StatementKind<ValueLine> = {
 
   evaluate(line, context) {
     const { curve: name, order } = line
-    const { variable, decimals } = context
+    const { variable } = context
     const found = lookAt(line, order, context)
     if (!found.ok) return failed(found.problem)
     const { x, curve, derivatives } = found.at
     const value = derivatives[order]!
     if (!Number.isFinite(value)) return failed(missingDerivative(line, found.at, variable.letter))
     const unit = unitOfDerivative(curve.unit, variable.unit, order)
-    const text = formatNumber(value, decimals)
+    const { at } = found
+    const told = tellTree(
+      derivativeTree(curve, order, at, value),
+      value,
+      context,
+      at.exact !== null,
+    )
     return {
       readouts: estimatedWhere(isBetweenReadings(curve, order, x), [
-        {
-          id: 'value',
-          label: 'value',
-          text: withUnit(text, unit),
-          value,
-          ...exactAt(found.at, order, context),
-        },
+        toldReadout('value', told, unit),
       ]),
       marks: [
         ...shadeOf(curve, order, x),
@@ -71,7 +71,7 @@ export const valueKind: StatementKind<ValueLine> = {
           x,
           y: value,
           place: line.place,
-          label: text,
+          label: told.text,
         },
       ],
       problems: [],

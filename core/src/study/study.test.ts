@@ -112,7 +112,7 @@ describe('a tangent at a moving place', () => {
     expect(readout(study, 'tangent', 'line')!.text).toBe('t = 5')
     expect(readout(study, 'tangent', 'slope')).toBeUndefined()
     const normal = offersFor('normal at 5', study, null)[0]!.edit(study)
-    expect(readout(normal, 'normal', 'line')!.text).toBe('y = 0.000')
+    expect(readout(normal, 'normal', 'line')!.text).toBe('y = 0')
   })
   test('outside the span says so', () => {
     const study = flood()

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { evaluate } from 'mathjs'
+import { formatNumber } from './numbers'
 import { lineEquation, pointSlopeEquation, standardEquation } from './equation'
 
 /** The value of one side of an equation, by mathjs. */
@@ -10,31 +11,41 @@ const holdsAt = (equation: string, t: number, y: number, off: number) => {
   return Math.abs(sideAt(left, t, y) - sideAt(right, t, y)) <= off
 }
 
+/** The numbers of a line as they are read. */
+const line = (slope: string, intercept: string, at = '0', value = intercept) => ({
+  at,
+  value,
+  slope,
+  intercept,
+})
+
 describe('straight lines as people write them', () => {
   // The usual school forms; common practice, no source.
   test.each([
-    [{ slope: -3.190965, intercept: 15.7578 }, 'y = −3.191t + 15.758'],
-    [{ slope: 1, intercept: 2 }, 'y = t + 2.000'],
-    [{ slope: -1, intercept: 0 }, 'y = −t'],
-    [{ slope: 0, intercept: 4 }, 'y = 4.000'],
-    [{ slope: 0.0001, intercept: -4 }, 'y = −4.000'],
-    [{ slope: 2, intercept: -0.0001 }, 'y = 2.000t'],
-  ])('slope and height of %j', (line, text) => expect(lineEquation(line, 't', 3)).toBe(text))
+    [line('−3.191', '15.758'), 'y = −3.191t + 15.758'],
+    [line('1', '2'), 'y = t + 2'],
+    [line('−1', '0'), 'y = −t'],
+    [line('0', '4'), 'y = 4'],
+    [line('0.000', '−4'), 'y = −4'],
+    [line('1.000', '0.000'), 'y = t'],
+    [line('4', '−7'), 'y = 4t − 7'],
+    [line('2.4·10⁻⁸', '1'), 'y = 2.4·10⁻⁸ t + 1'],
+  ])('slope and height of %j', (texts, text) => expect(lineEquation(texts, 't')).toBe(text))
 
   test.each([
-    [{ at: 4.2, value: 2.356, slope: -3.191 }, 'y − 2.356 = −3.191(t − 4.2)'],
-    [{ at: -1, value: 0, slope: 2 }, 'y = 2.000(t + 1)'],
-    [{ at: 0, value: -1, slope: 1 }, 'y + 1.000 = t'],
-    [{ at: 3, value: 4, slope: 0 }, 'y = 4.000'],
-    [{ at: 3, value: 4, slope: -1 }, 'y − 4.000 = −(t − 3)'],
-  ])('point and slope of %j', (line, text) => expect(pointSlopeEquation(line, 't', 3)).toBe(text))
+    [line('−3.191', '15.758', '4.2', '2.356'), 'y − 2.356 = −3.191(t − 4.2)'],
+    [line('2', '2', '−1', '0'), 'y = 2(t + 1)'],
+    [line('1', '−1'), 'y + 1 = t'],
+    [line('0', '4', '3'), 'y = 4'],
+    [line('−1', '7', '3', '4'), 'y − 4 = −(t − 3)'],
+  ])('point and slope of %j', (texts, text) => expect(pointSlopeEquation(texts, 't')).toBe(text))
 
   test.each([
-    [{ slope: -3.191, intercept: 15.758 }, '3.191t + y = 15.758'],
-    [{ slope: 2, intercept: 5 }, '2.000t − y = −5.000'],
-    [{ slope: 1, intercept: -5 }, 't − y = 5.000'],
-    [{ slope: 0, intercept: -5 }, 'y = −5.000'],
-  ])('letters on one side of %j', (line, text) => expect(standardEquation(line, 't', 3)).toBe(text))
+    [line('−3.191', '15.758'), '3.191t + y = 15.758'],
+    [line('2', '5'), '2t − y = −5'],
+    [line('1', '−5'), 't − y = 5'],
+    [line('0', '−5'), 'y = −5'],
+  ])('letters on one side of %j', (texts, text) => expect(standardEquation(texts, 't')).toBe(text))
 
   const numbers = fc.integer({ min: -99_999, max: 99_999 }).map((n) => n / 1000)
   test('every form holds on the line it stands for, read by another program', () => {
@@ -46,9 +57,11 @@ describe('straight lines as people write them', () => {
           const y = slope * t + intercept
           // Coefficients are rounded to 9 decimals: what is off is that times how far t goes.
           const off = 1e-7 * (1 + Math.abs(slope) + Math.abs(intercept))
-          expect(holdsAt(lineEquation({ slope, intercept }, 't', 9), t, y, off)).toBe(true)
-          expect(holdsAt(pointSlopeEquation({ at, value, slope }, 't', 9), t, y, off)).toBe(true)
-          expect(holdsAt(standardEquation({ slope, intercept }, 't', 9), t, y, off)).toBe(true)
+          const read = (n: number) => formatNumber(n, 9)
+          const texts = line(read(slope), read(intercept), read(at), read(value))
+          expect(holdsAt(lineEquation(texts, 't'), t, y, off)).toBe(true)
+          expect(holdsAt(pointSlopeEquation(texts, 't'), t, y, off)).toBe(true)
+          expect(holdsAt(standardEquation(texts, 't'), t, y, off)).toBe(true)
           looked += 1
         }
       }),

@@ -1,5 +1,4 @@
 import { parseFormula } from '..'
-import { lineEquation, pointSlopeEquation, standardEquation } from './equation'
 import { likelyForm, provenForm } from './exactForms'
 import { formatCertain } from './numbers'
 import { unitOfArea } from './units'
@@ -69,24 +68,6 @@ test('only digits that an enclosure settles are shown', () => {
   expect(formatCertain([1.6524, 1.6526], 3)).toEqual({ text: '1.65', certain: false })
   expect(formatCertain([0.9, 1.1], 3)).toEqual({ text: '1', certain: false })
   expect(formatCertain([-0.0000001, 0.0000001], 3)).toEqual({ text: '0.000', certain: true })
-})
-
-describe('equations of a line', () => {
-  test.each([
-    [2, -3.5, 4, 'y = −3.500t + 11.000', 'y − 4.000 = −3.500(t − 2)', '3.500t + y = 11.000'],
-    [-1, 2, 0, 'y = 2.000t + 2.000', 'y = 2.000(t + 1)', '2.000t − y = −2.000'],
-    [0, 1, -1, 'y = t − 1.000', 'y + 1.000 = t', 't − y = 1.000'],
-    [3, -1, 5, 'y = −t + 8.000', 'y − 5.000 = −(t − 3)', 't + y = 8.000'],
-    [3, 0, 5, 'y = 5.000', 'y = 5.000', 'y = 5.000'],
-    [1, 1, 1, 'y = t', 'y − 1.000 = t − 1', 't − y = 0.000'],
-  ])('through t = %d with slope %d and height %d', (at, slope, value, ...forms) => {
-    const line = { at, slope, value, intercept: value - slope * at }
-    expect([
-      lineEquation(line, 't', 3),
-      pointSlopeEquation(line, 't', 3),
-      standardEquation(line, 't', 3),
-    ]).toEqual(forms)
-  })
 })
 
 test.each([

@@ -1,7 +1,6 @@
-import type { FunctionName } from '../functions'
+import { entryOf, type FunctionName, unaryNames } from '../functions'
 import { substitute } from '../algebra/curves'
 import { withKnownValues } from '../algebra/knownValues'
-import { simplify } from '../algebra/simplify'
 import { compileTree } from '../evaluate/compile'
 import { toPlain } from '../language/print'
 import { rational, toDecimalText, toNumber } from '../arithmetic/rational'
@@ -10,11 +9,11 @@ import {
   childrenOf,
   constant,
   exactly,
+  literalFraction,
   mapChildren,
   power,
   product,
   quotient,
-  sum,
   type Tree,
   whole,
 } from '../formula/tree'
@@ -27,7 +26,21 @@ export interface ExactForm {
 }
 
 const largestDenominator = 10_000
-const longestForm = 24
+const longestForm = 40
+
+/** Functions of numbers that count as an exact form people read. */
+export const readableFunctions: readonly FunctionName[] = unaryNames.filter(
+  (n) => entryOf(n).readable,
+)
+
+/**
+ * The number that a formula without names is, as far as exact arithmetic leads: a fraction, or fractions
+ * with roots, e, π and the given functions of numbers. Null where something else is left in it.
+ */
+export function exactNumber(tree: Tree, functions: readonly FunctionName[]): Tree | null {
+  const result = withKnownValues(asFractions(tree))
+  return isClosed(result, functions) ? result : null
+}
 
 /**
  * The exact form of a formula's value at a place given as a formula without names, or null where
@@ -47,19 +60,6 @@ export const closedForm = (
   decimals: number,
   functions: readonly FunctionName[],
 ): ExactForm | null => shownForm(withKnownValues(asFractions(tree)), decimals, functions)
-
-/** The same for one formula over another, with each term of a sum divided on its own. */
-export function closedQuotient(
-  above: Tree,
-  below: Tree,
-  decimals: number,
-  functions: readonly FunctionName[],
-): ExactForm | null {
-  const [top, bottom] = [above, below].map((part) => withKnownValues(asFractions(part)))
-  const parts = top!.kind === 'sum' ? top.terms : [top!]
-  const divided = parts.map((part) => quotient(part, bottom!))
-  return shownForm(simplify(sum(whole(0), ...divided)), decimals, functions)
-}
 
 function shownForm(
   result: Tree,
@@ -95,7 +95,10 @@ function asFractions(tree: Tree): Tree {
 function isClosed(tree: Tree, functions: readonly FunctionName[]): boolean {
   if (tree.kind === 'name' || tree.kind === 'curve' || tree.kind === 'pieces') return false
   if (tree.kind === 'call' && !functions.includes(tree.name)) return false
-  if (tree.kind === 'power' && tree.exponent.kind !== 'number') return false
+  if (tree.kind === 'power' && tree.exponent.kind !== 'number') {
+    const isE = tree.base.kind === 'constant' && tree.base.name === 'e'
+    if (!isE && !literalFraction(tree.exponent)) return false
+  }
   return childrenOf(tree).every((part) => isClosed(part, functions))
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { formatNumber } from '..'
 import { lineEquation } from './equation'
-import { formatPower, formatShort, formatStretch } from './numbers'
+import { formatNotZero, formatPower, formatShort, formatStretch } from './numbers'
 import { unitOfDerivative } from './units'
 import { readNumber } from './values'
 
@@ -60,6 +60,10 @@ describe('numbers for reading', () => {
     )
   })
 
+  test('a number that is not 0 never reads as 0', () => {
+    const texts = [0.00042, -2.4e-8, 1e-7, 0, 5e-324].map((v) => formatNotZero(v, 3))
+    expect(texts).toEqual(['0.00042', '−2.4·10⁻⁸', '10⁻⁷', '0.000', '4.941·10⁻³²⁴'])
+  })
   test('short form drops padding only', () => {
     expect([2, 4.2, 100, -0.5].map((v) => formatShort(v, 3))).toEqual(['2', '4.2', '100', '−0.5'])
   })
@@ -83,7 +87,11 @@ describe('equations of lines', () => {
     [0.9999, -0.0001, 3, 'y = t'],
     [2.5, -1, 1, 'y = 2.5t − 1.0'],
   ])('slope %d, height %d, %d decimals', (slope, intercept, decimals, text) => {
-    expect(lineEquation({ slope, intercept }, 't', decimals)).toBe(text)
+    const texts = {
+      slope: formatNumber(slope, decimals),
+      intercept: formatNumber(intercept, decimals),
+    }
+    expect(lineEquation(texts, 't')).toBe(text)
   })
 })
 

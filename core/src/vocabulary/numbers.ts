@@ -64,6 +64,13 @@ export function formatTiny(value: number, decimals: number): string {
   return text === '0' && value !== 0 ? formatPower(value, 3) : text
 }
 
+/** As `formatNumber`, but a number that would read 0 and is not takes digits or a power of ten. */
+export function formatNotZero(value: number, decimals: number): string {
+  const text = formatNumber(value, decimals)
+  if (/[1-9∞n]/.test(text) || value === 0) return text
+  return Math.abs(value) >= 1e-4 ? formatShort(value, 6) : formatPower(value, 3)
+}
+
 /** A stretch as "[1, 2.5]", with as many more decimals than the given as tell its ends apart. */
 export function formatStretch([lo, hi]: readonly [number, number], decimals: number): string {
   const alike = formatShort(lo, decimals) === formatShort(hi, decimals)

@@ -4,8 +4,8 @@ import {
   type Evaluation,
   type Examination,
   examineInSteps,
-  findRange,
-  type RangeFound,
+  rangeInSteps,
+  type Range,
   type Study,
   studySchema,
 } from '@yperkine/core'
@@ -87,12 +87,12 @@ const methods = {
   async range(
     { revision, study, curve, order }: RangeJob,
     onProgress: (share: number) => void,
-  ): Promise<{ revision: number; found: RangeFound } | null> {
+  ): Promise<{ revision: number; found: Range } | null> {
     const looked = curvesOf(study).get(curve)
     if (!looked?.ok) return null
     const { from, to } = looked.curve
     const { f } = looked.curve.derivative(order)
-    const found = await driven(findRange(f, from, to), revision, onProgress)
+    const found = await driven(rangeInSteps(f, from, to), revision, onProgress)
     return found && { revision, found }
   },
   async examination({

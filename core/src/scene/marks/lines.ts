@@ -66,6 +66,9 @@ export function triangleItems(
   const right = toPixelX(frame, mark.x + run)
   const top = toPixelY(frame, mark.y + mark.slope * run)
   const runText = run < 1e-12 || run > 1e12 ? formatPower(run) : formatShort(run, 12)
-  const words = { run: runText, rise: formatNumber(mark.slope * run, mark.decimals) }
+  const rise = mark.slope * run
+  const riseText =
+    run === 1 ? mark.rise : mark.exact ? formatShort(rise, 12) : formatNumber(rise, mark.decimals)
+  const words = { run: runText, rise: riseText }
   return triangleOf({ x, y, right, top }, words, frame, key)
 }

@@ -1,6 +1,6 @@
 import { overShort, stripTop } from '../../calculus/overShort'
-import type { RiemannSum } from '../../calculus/riemann'
-import { formatNumber, formatShort } from '../../vocabulary/numbers'
+import type { RiemannSum, SumRule } from '../../calculus/riemann'
+import { formatNotZero, formatNumber, formatShort } from '../../vocabulary/numbers'
 import { unitOfArea, unitOfDerivative, withUnit } from '../../vocabulary/units'
 import {
   type CurveResult,
@@ -14,9 +14,13 @@ import {
   type Readout,
   type ResultTable,
 } from '../contract'
-import { numberReadout } from '../shared/lines'
+import { exactSum, mostExactStrips } from '../../calculus/exactSum'
+import { addRational, negateRational, type Rational, zero } from '../../arithmetic/rational'
+import { exactRational } from '../../evaluate/exactRational'
+import { tellFraction, type Told } from '../../vocabulary/told'
+import { endOf, toldReadout } from '../shared/toldNumbers'
 import { curveText } from '../shared/slots'
-import { exactOver, type SpanFacts, totalOf } from '../shared/spanFacts'
+import { remember, type SpanFacts, toldOver, toldTotal, totalOf } from '../shared/spanFacts'
 import type { AreaLine } from './line'
 import { convergence } from './convergence'
 import { sigmaLatex } from './sigma'
@@ -36,6 +40,9 @@ interface Sums {
   unit: string
   sum: number
   facts: SpanFacts
+  strips: readonly Strip[]
+  /** How heights are read; null where they are random. */
+  rule: SumRule | null
   /** A strip without a height. */
   bad: Strip | undefined
   /** Both the sum and the area are numbers. */
@@ -75,7 +82,7 @@ export function stripsResult(
   const whole = examination ? totalOf(facts) : null
   const differs = whole !== null && Math.abs(whole - Math.abs(exact.value)) > 0.5 * 10 ** -decimals
   const total = differs ? whole : null
-  const sums: Sums = { name, unit, sum, facts, bad, measurable, apart, total }
+  const sums: Sums = { name, unit, sum, strips, rule, facts, bad, measurable, apart, total }
   const top =
     rule === 'trapezoid' || rule === 'simpson'
       ? stripTop(f, strips, rule, readerOf(facts, line, context))
@@ -148,27 +155,80 @@ function readoutsOf(line: AreaLine, sums: Sums, context: LineContext): Readout[]
   const { unit, sum, facts, bad, measurable, apart, total } = sums
   const { decimals } = context
   const { exact } = facts
-  const number = (id: string, value: number) => numberReadout(id, value, unit, decimals)
-  const form = exactOver('area', line, facts, context)
+  const told = (id: string, one: Told) => toldReadout(id, one, unit)
+  const whole = toldOver('area', line, facts, context)
+  const exactly = fractionOfSum(line, sums, context)
+  const ofSum = exactly ? tellFraction(exactly, decimals, false) : rounded(sum, sums, decimals)
+  const apartBy = differenceOf(exactly, whole, sum - exact.value, sums, decimals)
+  // Of over and short one is the whole difference where the other is nothing.
+  const side = (size: number, other: number, sign: 1 | -1): Told =>
+    other === 0 && apartBy.fraction && size !== 0
+      ? tellFraction(
+          sign > 0 ? apartBy.fraction : negateRational(apartBy.fraction),
+          decimals,
+          false,
+        )
+      : rounded(size, sums, decimals)
   return [
-    ...(bad ? [] : [number('sum', sum)]),
-    ...(Number.isFinite(exact.value)
-      ? [{ ...number('exact', exact.value), ...(form ? { exact: form } : {}) }]
+    ...(bad ? [] : [told('sum', ofSum)]),
+    ...(Number.isFinite(exact.value) ? [told('exact', whole)] : []),
+    ...(measurable ? [differenceReadout(apartBy, unit)] : []),
+    ...(apart
+      ? [
+          told('over', side(apart.over, apart.short, 1)),
+          told('short', side(apart.short, apart.over, -1)),
+        ]
       : []),
-    ...(measurable ? [differenceReadout(sum - exact.value, unit, decimals)] : []),
-    ...(apart ? [number('over', apart.over), number('short', apart.short)] : []),
-    ...(total !== null ? [number('total', total)] : []),
+    ...(total !== null ? [told('total', toldTotal(line, facts, total, context))] : []),
   ]
 }
 
-function differenceReadout(difference: number, unit: string, decimals: number): Readout {
-  const size = withUnit(formatNumber(Math.abs(difference), decimals), unit)
-  const shows = /[1-9]/.test(formatNumber(difference, decimals))
+/** What doubles lose in a sum of strips, as a share of their sizes added up. */
+const lost = 1e-14
+
+/** A sum of doubles: what is no more than their rounding is 0. */
+function rounded(value: number, { strips }: Sums, decimals: number): Told {
+  const size = strips.reduce((total, s) => total + Math.abs(s.area), 0)
+  const isNothing = Math.abs(value) <= lost * size
+  return isNothing
+    ? tellFraction(zero, decimals, false)
+    : { value, text: formatNotZero(value, decimals), certain: true }
+}
+
+/** The sum as a fraction, where its ends and all its heights are fractions. */
+function fractionOfSum(line: AreaLine, { facts, rule, strips }: Sums, context: LineContext) {
+  if (rule === null || strips.length > mostExactStrips) return null
+  const ends = [line.span.from, line.span.to].map((text, i) =>
+    exactRational(endOf(text, i === 0 ? facts.from : facts.to, context).tree),
+  )
+  const [from, to] = ends
+  if (!from || !to) return null
+  const key = `sum ${from.n}/${from.d} ${to.n}/${to.d} ${strips.length} ${JSON.stringify(rule)}`
+  return remember(facts, key, () => exactSum(facts.f, [from, to], strips.length, rule))
+}
+
+/** How far the sum is from the area: exactly where both are fractions. */
+function differenceOf(
+  sum: Rational | null,
+  whole: Told,
+  known: number,
+  sums: Sums,
+  decimals: number,
+): Told {
+  if (sum && whole.fraction) {
+    return tellFraction(addRational(sum, negateRational(whole.fraction)), decimals, false)
+  }
+  return rounded(known, sums, decimals)
+}
+
+function differenceReadout({ text, value, fraction }: Told, unit: string): Readout {
+  const size = withUnit(text.replace('−', ''), unit)
+  const none = fraction?.n === 0n ? 'none' : 'none to the digits shown'
   return {
     id: 'difference',
     label: 'difference',
-    text: shows ? `${difference > 0 ? 'over' : 'short'} by ${size}` : 'none to the digits shown',
-    value: difference,
+    text: value === 0 || !/[1-9]/.test(text) ? none : `${value > 0 ? 'over' : 'short'} by ${size}`,
+    value,
   }
 }
 

@@ -4,7 +4,7 @@ import {
   negateRational,
   type Rational,
   rational,
-  rationalFromNumber,
+  decimalOfNumber,
   toDecimalText,
   toNumber,
 } from '../../arithmetic/rational'
@@ -14,7 +14,7 @@ import { withUnit } from '../../vocabulary/units'
 /** The width of a strip by the ends as they are written, without rounding. */
 export const widthOf = (from: number, to: number, n: number) =>
   divideRational(
-    addRational(rationalFromNumber(to), negateRational(rationalFromNumber(from))),
+    addRational(decimalOfNumber(to), negateRational(decimalOfNumber(from))),
     rational(BigInt(n)),
   )
 function shortDecimal(width: Rational): string | null {

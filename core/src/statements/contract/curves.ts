@@ -42,5 +42,8 @@ export type DrawnFunction = Pick<
 
 export type CurveLookup = { ok: true; curve: CurveResult } | { ok: false; problem: LineProblem }
 export type NumberLookup =
-  /** `exact` is what was typed, where it hangs on no slider. */
-  { ok: true; value: number; exact: Tree | null } | { ok: false; problem: LineProblem }
+  /**
+   * `exact` is what was typed, where it hangs on no slider; `tree` the number as a formula without
+   * names, with every slider as the decimal that it shows.
+   */
+  { ok: true; value: number; exact: Tree | null; tree: Tree } | { ok: false; problem: LineProblem }

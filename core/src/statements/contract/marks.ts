@@ -53,7 +53,17 @@ export type Mark = { id: string; lane: LaneOf; layer: Layer } & (
   | { kind: 'dot'; x: number; y: number; place: string; label?: string }
   | { kind: 'line'; x: number; y: number; slope: number; extent: 'whole' | 'short' }
   /** The rise is told with so many decimals. */
-  | { kind: 'riseOverRun'; x: number; y: number; slope: number; decimals: number }
+  | {
+      kind: 'riseOverRun'
+      x: number
+      y: number
+      slope: number
+      decimals: number
+      /** The rise over a run of 1, as it is read. */
+      rise: string
+      /** The slope is known exactly: a rise over another run is written as it is, too. */
+      exact: boolean
+    }
   | { kind: 'chord'; x: number; y: number; toX: number; toY: number; rise: string; run: string }
   | { kind: 'joint'; x: number; y: number; toX: number; toY: number; label: string }
   | { kind: 'level'; y: number; from: number; to: number; label: string }

@@ -1,4 +1,5 @@
 import type { Hint, Problem } from '../../language/problems'
+import type { LineTexts } from '../../vocabulary/equation'
 import type { ExactForm } from '../../vocabulary/exactForms'
 import type { Mark } from './marks'
 
@@ -10,7 +11,7 @@ export interface Readout {
   label: string
   text: string
   /** For a straight line: what its other forms are made of. */
-  straight?: StraightLine
+  straight?: LineTexts
   /** The unrounded number behind it, where it is one number. */
   value?: number
   /** The same number with fractions, roots and π, where there is such a form. */
@@ -27,13 +28,6 @@ export interface LineProblem {
   missing?: string
   /** Where in the formula it stands. */
   at?: Pick<Problem, 'from' | 'to' | 'replacement' | 'choices'>
-}
-
-/** A straight line through a point. */
-export interface StraightLine {
-  at: number
-  value: number
-  slope: number
 }
 
 /** Rows of numbers under a sentence. */

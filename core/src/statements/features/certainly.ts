@@ -1,32 +1,21 @@
 import type { Feature } from '../../features/examination'
-import { formatCertain } from '../../vocabulary/numbers'
-import type { SpanFacts } from '../shared/spanFacts'
+import type { LineContext } from '../contract'
+import { type Shown, shownFeature } from '../shared/exactPlaces'
+import { remember, type SpanFacts } from '../shared/spanFacts'
+import { endOf } from '../shared/toldNumbers'
+import type { FeaturesLine } from './line'
 
 /** A place and its value with the digits that are certain; those that are not carry ≈. */
 export function certainly(
-  { f }: SpanFacts,
-  { enclosure, value, proven }: Feature,
-  decimals: number,
-) {
-  const place = formatCertain(enclosure, decimals)
-  const height = Number.isFinite(value)
-    ? formatCertain(heights(f, enclosure, value), decimals)
-    : null
-  const mark = (text: string, certain: boolean) => (certain && proven ? '' : '≈ ') + text
-  return {
-    x: mark(place.text, place.certain),
-    value: height ? mark(height.text, height.certain) : '—',
-  }
-}
-
-function heights(
-  f: SpanFacts['f'],
-  [lo, hi]: readonly [number, number],
-  value: number,
-): [number, number] {
-  const [least, greatest] = f.enclose(lo, hi)
-  // Across a break the enclosure holds both sides; the value itself is what is shown then.
-  return Number.isFinite(least) && Number.isFinite(greatest) && greatest - least < 1e-6
-    ? [least, greatest]
-    : [value, value]
+  facts: SpanFacts,
+  feature: Feature,
+  { span }: Pick<FeaturesLine, 'span'>,
+  context: LineContext,
+): Shown {
+  const { decimals } = context
+  const end = feature.x === facts.from ? span.from : feature.x === facts.to ? span.to : null
+  const typed = end === null ? null : endOf(end, feature.x, context).tree
+  return remember(facts, `shown ${decimals} ${feature.x} ${feature.value} ${end ?? ''}`, () =>
+    shownFeature(facts.f, feature, decimals, typed),
+  )
 }

@@ -11,7 +11,7 @@ export function candidateRows(
   line: FeaturesLine,
   facts: SpanFacts,
   found: Examination,
-  { decimals }: LineContext,
+  context: LineContext,
 ): ResultRow[] {
   const { from, to } = facts
   const at = (extreme: Examination['highest'], x: number) =>
@@ -19,7 +19,7 @@ export function candidateRows(
   return found.candidates
     .filter(({ x }) => line.ends || (x !== from && x !== to))
     .map((feature) => {
-      const { x, value } = certainly(facts, feature, decimals)
+      const [x, value] = certainly(facts, feature, line, context).cells
       const isEnd = feature.x === from || feature.x === to
       const says = [
         ...(at(found.highest, feature.x) ? ['highest'] : []),
@@ -45,19 +45,20 @@ export function extremeReasons(
   line: FeaturesLine,
   found: Examination,
   facts: SpanFacts,
-  { variable, decimals }: LineContext,
+  context: LineContext,
 ): string[] {
+  const { variable, decimals } = context
   if (!line.ends) return []
   const values = found.candidates
     .filter(({ value }) => Number.isFinite(value))
-    .map((feature) => certainly(facts, feature, decimals).value)
+    .map((feature) => certainly(facts, feature, line, context).value)
   const isBroken = found.breaks.some(({ kind }) => breaksOff.includes(kind))
   return (['highest', 'lowest'] as const).flatMap((which) => {
     const extreme = found[which]
     const isAtCandidate = extreme?.at.some((at) => found.candidates.some(({ x }) => x === at.x))
     if (!extreme || !isAtCandidate || values.length < 2) return []
-    const { value } = certainly(facts, extreme.at[0]!, decimals)
-    const places = extreme.at.map((at) => certainly(facts, at, decimals).x)
+    const { value } = certainly(facts, extreme.at[0]!, line, context)
+    const places = extreme.at.map((at) => certainly(facts, at, line, context).x)
     const along = heldAlong(extreme, found, facts, decimals)
     const where = along
       ? `all along ${along}`
@@ -102,14 +103,15 @@ export function extremes(
   found: Examination,
   unit: string,
   facts: SpanFacts,
-  { variable, decimals }: LineContext,
+  context: LineContext,
 ): Readout[] {
+  const { variable, decimals } = context
   const out = (label: 'highest' | 'lowest', extreme: Examination['highest']): Readout[] => {
     if (!extreme) return []
     const inside = extreme.at.filter((f) => line.ends || (f.x !== facts.from && f.x !== facts.to))
     const first = inside[0]
     if (!first) return []
-    const { value, x } = certainly(facts, first, decimals)
+    const { value, x } = certainly(facts, first, line, context)
     const along = heldAlong(extreme, found, facts, decimals)
     if (along) {
       const text = `${withUnit(value, unit)} all along ${along}`

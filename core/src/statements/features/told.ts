@@ -18,6 +18,9 @@ import { listOf } from './lists'
 import { candidateRows, extremeReasons, extremes } from './rows'
 import { certainly } from './certainly'
 
+/** Longer lists go without exact forms. */
+const mostExact = 60
+
 export function told(
   line: FeaturesLine,
   facts: SpanFacts,
@@ -30,13 +33,21 @@ export function told(
   const { letter } = variable
   const name = curveText(line)
   const lane = { curve: line.curve, order: line.order }
-  const shown = (feature: Feature) => certainly(facts, feature, decimals)
+  const shown = (feature: Feature) => certainly(facts, feature, line, context)
   const all = listOf(line.only, found, line, facts)
+  const hasExact = all.length <= mostExact && all.some(({ feature }) => shown(feature).exactly)
   const rows: ResultRow[] = all.map(({ what, feature, fact }) => {
-    const { x, value } = shown(feature)
+    const { cells } = shown(feature)
+    const exactly = hasExact ? [shown(feature).exactly ?? ''] : []
     return {
-      cells: [what, x, value, because(fact, name)],
-      values: [null, feature.x, Number.isFinite(feature.value) ? feature.value : null, null],
+      cells: [what, ...cells, ...exactly, because(fact, name)],
+      values: [
+        null,
+        feature.x,
+        Number.isFinite(feature.value) ? feature.value : null,
+        ...exactly.map(() => null),
+        null,
+      ],
       x: feature.x,
     }
   })
@@ -99,7 +110,13 @@ export function told(
         ? [
             {
               name: 'Features' as const,
-              columns: ['kind', letter, `${name}(${letter})`, 'because'],
+              columns: [
+                'kind',
+                letter,
+                `${name}(${letter})`,
+                ...(hasExact ? ['exactly'] : []),
+                'because',
+              ],
               rows,
               count: rows.length,
               open: true,

@@ -8,6 +8,7 @@ import { simplify } from '../../algebra/simplify'
 import { toPlain } from '../../language/print'
 import { name, negate, product, quotient, sum, type Tree } from '../../formula/tree'
 import { lineEquation } from '../../vocabulary/equation'
+import { roundedLine } from '../shared/lines'
 import { formatNumber, formatShort } from '../../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { CurveResult, LineContext, LineResult, Mark, Readout } from '../contract'
@@ -241,9 +242,8 @@ function slantOf(
   if (slope.kind !== 'value' || slope.value === 0 || !slope.exact) return null
   const gap = limitOf(sum(f.tree, negate(product(slope.exact, x))))
   if (gap.kind !== 'value') return null
-  const line = { slope: slope.value, intercept: gap.value }
+  const line = roundedLine({ at: 0, value: gap.value, slope: slope.value }, decimals)
   const exact = gap.exact && toPlain(simplify(sum(product(slope.exact, x), gap.exact)))
-  const equation =
-    exact && exact.length <= 24 ? `y = ${exact}` : lineEquation(line, variable, decimals)
+  const equation = exact && exact.length <= 24 ? `y = ${exact}` : lineEquation(line, variable)
   return { slope: slope.value, y: gap.value, equation }
 }

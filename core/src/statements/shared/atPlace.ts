@@ -10,10 +10,10 @@ import {
 import { lookAtPlace, type PlaceFacts } from '../../features/place/placeFacts'
 import * as I from '../../arithmetic/intervals'
 import type { RealFunction } from '../../evaluate/compile'
+import { steadyDerivatives } from '../../algebra/steady'
 import { bothSidesWords, noSlopeWords, numberWords } from './placeWords'
 import { heldAt } from '../../features/held'
 import type { Tree } from '../../formula/tree'
-import { exactForm, type ExactForm } from '../../vocabulary/exactForms'
 import { formatShort } from '../../vocabulary/numbers'
 
 /** The derivatives of a curve at a place, and where that place is. */
@@ -22,6 +22,8 @@ export interface AtPlace {
   x: number
   /** The place as it was typed, where it hangs on no slider. */
   exact: Tree | null
+  /** The place as a number without names. */
+  tree: Tree
   /** f, f′, … up to the order asked for. */
   derivatives: number[]
 }
@@ -51,6 +53,7 @@ export function lookAt(
     }
   }
   const derivatives = curve.f.derivatives(x, orders)
+  const steady = curve.formula ? steadyDerivatives(curve.f, x, derivatives) : derivatives
   if (!Number.isFinite(derivatives[0])) {
     if (curve.formula && heldAt(curve.f, x) === 'tooLarge') {
       return { ok: false, problem: tooLarge(`${curve.name}(${show(x)})`) }
@@ -63,7 +66,7 @@ export function lookAt(
       },
     }
   }
-  const at = { curve, x, exact: place.exact, derivatives }
+  const at = { curve, x, exact: place.exact, tree: place.tree, derivatives: steady }
   return { ok: true, at: { ...at, derivatives: withSlope(at) } }
 }
 
@@ -113,19 +116,6 @@ export function tooSmallNotes(
     const what = `${curveText({ curve: curve.name, order })}(${formatShort(x, Math.max(decimals, 3))})`
     return [`${what} is not 0: it is too small to hold, below 5·10⁻³²⁴.`]
   })
-}
-
-/** The exact form of a derivative at a typed place, as a part of a readout. */
-export function exactAt(
-  { curve, exact, derivatives }: AtPlace,
-  order: number,
-  { variable, decimals }: LineContext,
-): { exact?: ExactForm } {
-  const value = derivatives[order]!
-  if (!exact || !Number.isFinite(value)) return {}
-  const { tree } = curve.derivative(order)
-  const form = exactForm(tree, variable.letter, exact, value, decimals)
-  return form ? { exact: form } : {}
 }
 
 /** What a derivative of a curve does at a place, with proof; kept while both stay the same. */

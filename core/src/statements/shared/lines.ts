@@ -1,21 +1,27 @@
-import { lineEquation } from '../../vocabulary/equation'
-import { formatNumber } from '../../vocabulary/numbers'
+import { lineEquation, type LineTexts } from '../../vocabulary/equation'
+import { formatNumber, formatShort } from '../../vocabulary/numbers'
 import { withUnit } from '../../vocabulary/units'
-import type { LineContext, Readout, StraightLine } from '../contract'
+import type { LineContext, Readout } from '../contract'
 
 /** A straight line as a readout, with what its other forms are made of. */
-export const lineReadout = (line: StraightLine, { variable, decimals }: LineContext): Readout => ({
+export const lineReadout = (straight: LineTexts, { variable }: LineContext): Readout => ({
   id: 'line',
   label: 'line',
-  text: lineEquation(
-    { slope: line.slope, intercept: line.value - line.slope * line.at },
-    variable.letter,
-    decimals,
-  ),
-  straight: line,
+  text: lineEquation(straight, variable.letter),
+  straight,
 })
 
-/** A number with its unit, as a person copies it. */
+/** The numbers of a straight line as they are read, rounded. */
+export const roundedLine = (
+  { at, value, slope }: { at: number; value: number; slope: number },
+  decimals: number,
+): LineTexts => ({
+  at: formatShort(at, Math.max(decimals, 3)),
+  value: formatNumber(value, decimals),
+  slope: formatNumber(slope, decimals),
+  intercept: formatNumber(value - slope * at, decimals),
+})
+
 /** A readout of what is not known, but estimated. */
 export const asEstimate = (readout: Readout): Readout => ({
   ...readout,
@@ -26,6 +32,7 @@ export const asEstimate = (readout: Readout): Readout => ({
 export const estimatedWhere = (isEstimate: boolean, readouts: readonly Readout[]): Readout[] =>
   readouts.map((one) => (isEstimate && one.id !== 'run' ? asEstimate(one) : one))
 
+/** A number with its unit, as a person copies it. */
 export const numberReadout = (
   label: Readout['label'],
   value: number,

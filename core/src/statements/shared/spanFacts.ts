@@ -1,16 +1,18 @@
 import { accumulate, type Accumulation } from '../../calculus/accumulate'
 import { type Integral, integrate } from '../../calculus/integrate'
 import { compensatedSum } from '../../calculus/quadrature'
-import type { RealFunction } from '../../evaluate/compile'
+import { compileTree, type RealFunction } from '../../evaluate/compile'
+import { withValues } from '../../evaluate/withValues'
 import type { Examination } from '../../features/examination'
 import { examineInSteps, type SignChanges, signChangesInSteps } from '../../features/examine'
 import type { Steps } from '../../features/budget'
-import { keyOf } from '../../formula/tree'
-import { type End, exactArea, exactAverage } from '../../vocabulary/exactArea'
-import type { ExactForm } from '../../vocabulary/exactForms'
+import { call, keyOf } from '../../formula/tree'
+import { type End, exactAreaNumber, exactAverageNumber } from '../../vocabulary/exactArea'
+import type { Told } from '../../vocabulary/told'
 import type { SpanText } from '../../vocabulary/members'
 import type { CurveResult, LineContext, LongWork } from '../contract'
 import { lookOverFormula } from './overSpan'
+import { endOf, tellWithin } from './toldNumbers'
 
 /** What is known of a curve over a span, however its strips are cut. */
 export interface SpanFacts {
@@ -180,25 +182,58 @@ class Known implements SpanFacts {
   }
 }
 
-/** The area or the average over a span in exact form, by its ends as they were typed. */
-export function exactOver(
+/** The area or the average over a span as it is read, by its ends as they were typed. */
+export function toldOver(
   what: 'area' | 'average',
   { span }: { span: SpanText },
   facts: SpanFacts,
   context: LineContext,
-): ExactForm | null {
+): Told {
   const { decimals } = context
-  const [from, to] = [span.from, span.to].map((text, i): End => {
-    const typed = context.number(text)
-    const value = i === 0 ? facts.from : facts.to
-    // An end beyond the curve's own is cut to it, and then what was typed says nothing.
-    return { value, exact: typed.ok && typed.value === value ? typed.exact : null }
-  })
-  const ends = [from!, to!].map(({ value, exact }) => (exact ? keyOf(exact) : value)).join(' ')
-  const work = what === 'area' ? exactArea : exactAverage
-  return remember(facts, `exact ${what} ${decimals} ${ends}`, () =>
-    work(facts.f, from!, to!, facts.exact, decimals),
+  const { f, exact } = facts
+  const ends = [span.from, span.to].map((text, i) =>
+    endOf(text, i === 0 ? facts.from : facts.to, context),
   )
+  const key = ends.map(({ tree }) => keyOf(tree)).join(' ')
+  const isTyped = ends.every((end) => end.exact !== null)
+  return remember(facts, `told ${what} ${decimals} ${isTyped} ${key}`, () => {
+    const [from, to] = ends.map(({ x, tree }): End => ({ value: x, exact: tree })) as [End, End]
+    const work = what === 'area' ? exactAreaNumber : exactAverageNumber
+    const share = what === 'area' ? 1 : facts.to - facts.from
+    const { value, errorBound } = exact
+    return tellWithin(
+      work(f, from, to, exact),
+      { value: value / share, errorBound: errorBound / Math.abs(share) },
+      context,
+      isTyped,
+    )
+  })
+}
+
+/** The area with every part counted as positive, as it is read. */
+export function toldTotal(
+  { span }: { span: SpanText },
+  facts: SpanFacts,
+  total: number,
+  context: LineContext,
+): Told {
+  const { f, exact } = facts
+  const [first, last] = [span.from, span.to].map((text, i) =>
+    endOf(text, i === 0 ? facts.from : facts.to, context),
+  ) as [ReturnType<typeof endOf>, ReturnType<typeof endOf>]
+  const isTyped = first.exact !== null && last.exact !== null
+  const key = `total ${context.decimals} ${isTyped} ${keyOf(first.tree)} ${keyOf(last.tree)}`
+  return remember(facts, key, () => {
+    const size = compileTree(call('abs', withValues(f.tree, f.parameters)), {
+      variable: f.variable,
+    })
+    const [from, to] = [first, last].map(({ x, tree }): End => ({ value: x, exact: tree })) as [
+      End,
+      End,
+    ]
+    const integral = { ...exact, value: total }
+    return tellWithin(exactAreaNumber(size, from, to, integral), integral, context, isTyped)
+  })
 }
 
 /** Something worked out once from the facts of a span. */

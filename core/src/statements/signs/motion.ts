@@ -2,9 +2,9 @@ import { formatCertain, formatShort } from '../../vocabulary/numbers'
 import { unitOfArea, unitOfDerivative } from '../../vocabulary/units'
 import { listed } from '../../vocabulary/units'
 import type { LineContext, LineResult, Readout } from '../contract'
-import { numberReadout } from '../shared/lines'
+import { toldReadout } from '../shared/toldNumbers'
 import { curveText } from '../shared/slots'
-import { exactOver, type SpanFacts, totalOf } from '../shared/spanFacts'
+import { type SpanFacts, toldOver, toldTotal, totalOf } from '../shared/spanFacts'
 import { readingOf, type SignsLine } from './line'
 import { breaksOff, type Moment, motionOf, type Phase } from './motionFacts'
 
@@ -104,17 +104,13 @@ const mostListed = 4
 
 /** How far from its beginning it ends, and how far it went: the area under v, and all of its parts. */
 function ways(line: SignsLine, facts: SpanFacts, unit: string, context: LineContext): Readout[] {
-  const { variable, decimals } = context
+  const { variable } = context
   const total = totalOf(facts)
   if (!Number.isFinite(facts.exact.value) || total === null || !Number.isFinite(total)) return []
   const order = line.order + velocityAbove(line, variable.letter)
   const length = unitOfArea(unitOfDerivative(unit, variable.unit, order), variable.unit)
-  const form = exactOver('area', line, facts, context)
   return [
-    {
-      ...numberReadout('displacement', facts.exact.value, length, decimals),
-      ...(form ? { exact: form } : {}),
-    },
-    numberReadout('distance', total, length, decimals),
+    toldReadout('displacement', toldOver('area', line, facts, context), length),
+    toldReadout('distance', toldTotal(line, facts, total, context), length),
   ]
 }

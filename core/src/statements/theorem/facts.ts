@@ -2,7 +2,7 @@ import { compileTree, type RealFunction } from '../../evaluate/compile'
 import { withValues } from '../../evaluate/withValues'
 import { simplify } from '../../algebra/simplify'
 import * as I from '../../arithmetic/intervals'
-import { rationalFromNumber } from '../../arithmetic/rational'
+import { decimalOfNumber } from '../../arithmetic/rational'
 import type { Examination } from '../../features/examination'
 import { type Const, Constants, signOf, Unsure } from '../../features/limits/constants'
 import {
@@ -117,7 +117,7 @@ export interface Given {
   value: number
   exact: Tree | null
 }
-const formOf = ({ value, exact }: Given): Tree => exact ?? exactly(rationalFromNumber(value))
+const formOf = ({ value, exact }: Given): Tree => exact ?? exactly(decimalOfNumber(value))
 
 /** The values at both ends, the change between them and the average rate, as exactly as can be. */
 export interface EndFacts {

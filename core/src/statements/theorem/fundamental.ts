@@ -2,11 +2,11 @@ import { antiderivative } from '../../algebra/antiderivative'
 import { withValues } from '../../evaluate/withValues'
 import { toPlain } from '../../language/print'
 import { unitOfArea, unitOfDerivative } from '../../vocabulary/units'
-import { numberReadout } from '../shared/lines'
-import { exactOver } from '../shared/spanFacts'
+import { toldOver } from '../shared/spanFacts'
+import { toldReadout } from '../shared/toldNumbers'
 import { type Case, lane, type Told } from './case'
 import { continuous, obstaclesOf } from './facts'
-import { continuousWords, openSpan, place, show } from './words'
+import { continuousWords, openSpan, place } from './words'
 
 export function fundamental(one: Case): Told {
   const { wording, facts, line, f } = one
@@ -43,11 +43,10 @@ export function fundamental(one: Case): Told {
   return {
     readouts: Number.isFinite(exact.value)
       ? [
-          numberReadout(
+          toldReadout(
             'area',
-            exact.value,
+            toldOver('area', line, facts, one.context),
             unitOfArea(unit, one.context.variable.unit),
-            one.context.decimals,
           ),
         ]
       : [],
@@ -68,11 +67,10 @@ export function fundamental(one: Case): Told {
 }
 
 /** The area in exact form where there is one, else rounded. */
-function areaWords({ line, facts, context, wording }: Case): string {
-  const form = exactOver('area', line, facts, context)
-  const text = show(facts.exact.value, wording)
-  const isWhole = Number.isInteger(facts.exact.value) && Math.abs(facts.exact.value) < 1e9
-  return form ? form.text : isWhole ? text : `≈ ${text}`
+function areaWords({ line, facts, context }: Case): string {
+  const told = toldOver('area', line, facts, context)
+  if (told.exact?.proven) return told.exact.text
+  return told.fraction || told.text.startsWith('≈') ? told.text : `≈ ${told.text}`
 }
 
 /** ", such as x³/3": the function itself for a derivative, or one that a rule finds. */

@@ -1,3 +1,4 @@
+import type { Tree } from '../../formula/tree'
 import { z } from 'zod'
 import type { RealFunction } from '../../evaluate/compile'
 import { placeTextSchema } from '../../vocabulary/members'
@@ -22,8 +23,10 @@ export interface Asked extends Question {
   ok: true
   /** The number that is asked for; null where it is another curve. */
   level: number | null
+  /** What the curve is to be equal to, as a formula. */
+  goal: Tree
 }
 
 export type Target =
-  | { ok: true; level: number | null; other: RealFunction | null }
+  | { ok: true; level: number | null; other: RealFunction | null; goal: Tree }
   | { ok: false; problem: { message: string; fix?: string } }

@@ -1,4 +1,4 @@
-import { rationalFromNumber } from '../../arithmetic/rational'
+import { decimalOfNumber } from '../../arithmetic/rational'
 import { differenceOf } from '../../calculus/areas'
 import { compileTree, type RealFunction } from '../../evaluate/compile'
 import type { Solutions } from '../../features/solve'
@@ -28,7 +28,7 @@ export function setTold(
   const [f, target, from, to] = question
   const other: RealFunction =
     typeof target === 'number'
-      ? compileTree(exactly(rationalFromNumber(target), true), { variable: f.variable })
+      ? compileTree(exactly(decimalOfNumber(target), true), { variable: f.variable })
       : target
   const exactOf = (text: string) => {
     const end = context.number(text)

@@ -1,3 +1,9 @@
+import { exactZero } from '../../algebra/exactZeros/exactZeros'
+import { simplify } from '../../algebra/simplify'
+import type { RealFunction } from '../../evaluate/compile'
+import { withValues } from '../../evaluate/withValues'
+import type { Solutions } from '../../features/solve'
+import { negate, sum, type Tree } from '../../formula/tree'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
 import { formatShort } from '../../vocabulary/numbers'
@@ -16,6 +22,7 @@ import {
   type StatementKind,
 } from '../contract'
 import { lookOverFormula } from '../shared/overSpan'
+import { placeOf } from '../shared/toldNumbers'
 import { longSolving, solved, solvingOf } from '../shared/solving'
 import {
   curvesMeant,
@@ -30,6 +37,7 @@ import {
 } from '../shared/slots'
 import { noMeanOf, settled, type Settled, touching } from './facts'
 import {
+  type ExactOf,
   noMeanWords,
   solutionsTable,
   solutionsWords,
@@ -75,7 +83,11 @@ export const whereKind: StatementKind<WhereLine> = {
     if (!solving.found) return { ...emptyResult, pending: true }
     if (line.relation) return setTold(line, line.relation, asked, solving.found, context)
     const all = settled(solving.found, f, target)
-    const result = resultOf(line, all, curve, level, [from, to], context)
+    const exactOf = exactSolutions(f, asked.goal, solving.found)
+    const result = resultOf({ line, unit: curve.unit, level, context, exactOf }, all, curve, [
+      from,
+      to,
+    ])
     const none = all.complete && all.solutions.length + all.stretches.length === 0
     const lacks = none ? noMeanOf(line, curve, from, to, context) : null
     const why = lacks ? [noMeanWords(lacks, line, context)] : []
@@ -177,8 +189,8 @@ function questionOf(line: WhereLine, context: LineContext): Asked | (Target & { 
   const target = targetOf(line, context)
   if (!target.ok) return target
   const { f } = curve.derivative(line.order)
-  const { level, other } = target
-  return { ok: true, curve, level, question: [f, other ?? level!, from, to] }
+  const { level, other, goal } = target
+  return { ok: true, curve, level, goal, question: [f, other ?? level!, from, to] }
 }
 
 /** What the curve is to be equal to: a level, or another curve. */
@@ -189,26 +201,48 @@ function targetOf(line: WhereLine, context: LineContext): Target {
     if (!met.curve.formula) {
       return { ok: false, problem: { message: `${ref.curve} has no formula` } }
     }
-    return { ok: true, level: null, other: met.curve.derivative(ref.order).f }
+    const other = met.curve.derivative(ref.order).f
+    return { ok: true, level: null, other, goal: withValues(other.tree, other.parameters) }
   }
   const number = context.number(line.target)
-  if (number.ok) return { ok: true, level: number.value, other: null }
+  if (number.ok) return { ok: true, level: number.value, other: null, goal: number.tree }
   const formula = context.formula(line.target)
-  if (formula.ok) return { ok: true, level: null, other: formula.f }
+  if (formula.ok) {
+    const other = formula.f
+    return { ok: true, level: null, other, goal: withValues(other.tree, other.parameters) }
+  }
   return number
+}
+
+const exactly = new WeakMap<Solutions, Map<number, Tree | null>>()
+
+/** The exact number of a solution, by the difference of both sides; worked out once. */
+function exactSolutions(f: RealFunction, goal: Tree, found: Solutions): ExactOf {
+  const known = exactly.get(found) ?? new Map<number, Tree | null>()
+  exactly.set(found, known)
+  let gap: Tree | undefined
+  return ({ x, enclosure, proven }) => {
+    let exact = known.get(x)
+    if (exact === undefined) {
+      gap ??= simplify(sum(withValues(f.tree, f.parameters), negate(goal)))
+      const [lo, hi] = enclosure
+      exact = !proven ? null : lo === hi ? placeOf(lo).tree : exactZero(gap, f.variable, { lo, hi })
+      known.set(x, exact)
+    }
+    return exact
+  }
 }
 
 /** More solutions than this are not drawn one by one. */
 const mostMarked = 200
 
 function resultOf(
-  line: WhereLine,
+  wording: Wording,
   found: Settled,
   curve: CurveResult,
-  level: number | null,
   span: readonly [from: number, to: number],
-  context: LineContext,
 ): LineResult {
+  const { line, level, context } = wording
   const lane = { curve: line.curve, order: line.order }
   const lower = { curve: line.curve, order: 0 }
   // What has a rate somewhere also has a height there.
@@ -222,7 +256,6 @@ function resultOf(
     y,
     label: '',
   })
-  const wording: Wording = { line, unit: curve.unit, level, context }
   const table = solutionsTable(found, own, wording)
   return {
     ...emptyResult,

@@ -1,6 +1,15 @@
 import { placeIs } from '../shared/placeWords'
 import type { RealFunction } from '../../evaluate/compile'
-import { formatCertain, formatNumber, formatShort, formatStretch } from '../../vocabulary/numbers'
+import { placeWords } from '../shared/exactPlaces'
+import type { Tree } from '../../formula/tree'
+import { plainDecimal, tellNumber } from '../../vocabulary/told'
+import {
+  formatCertain,
+  formatNotZero,
+  formatNumber,
+  formatShort,
+  formatStretch,
+} from '../../vocabulary/numbers'
 import { listed, unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { LineContext, ResultTable, Verdict } from '../contract'
 import { curveText } from '../shared/slots'
@@ -15,16 +24,31 @@ export interface Wording {
   /** The number that was asked for; null where it is another curve. */
   level: number | null
   context: LineContext
+  exactOf: ExactOf
 }
 
 /** Solutions beyond this are counted, not listed in the sentence. */
 const mostSaid = 6
+/** Longer lists go without exact forms. */
+const mostExact = 60
 /** Ends are told with this many decimals even where values have fewer. */
 const fewestDecimals = 3
 
-const placeText = (solution: Settled['solutions'][number], decimals: number) => {
+/** A solution with the number that it is, where that is known. */
+type Solution = Settled['solutions'][number]
+export type ExactOf = (solution: Solution) => Tree | null
+
+const cellText = (solution: Solution, exact: Tree | null, decimals: number) => {
+  if (exact) return formatNotZero(tellNumber(exact, decimals, false).value, decimals)
   const shown = formatCertain(solution.enclosure, decimals)
   return (shown.certain && solution.proven ? '' : '≈ ') + shown.text
+}
+
+/** √2, π/6 or 7/16; nothing for a number that the cell shows as it is. */
+function exactText(exact: Tree | null, decimals: number): string {
+  if (!exact) return ''
+  const told = tellNumber(exact, decimals)
+  return told.exact?.proven ? told.exact.text : ''
 }
 
 /** "[1, 2)" */
@@ -33,16 +57,34 @@ const stretchText = ({ ends, closed }: EqualStretch, decimals: number) => {
   return `${closed[0] ? '[' : '('}${inside}${closed[1] ? ']' : ')'}`
 }
 
+/** The number that was asked for: as it was typed, or as its slider shows it. */
+export function levelText(
+  { target }: Pick<WhereLine, 'target'>,
+  level: number,
+  { number, decimals }: LineContext,
+): string {
+  const typed = number(target)
+  if (!typed.ok) return formatShort(level, decimals)
+  const told = tellNumber(typed.tree, decimals, typed.exact !== null)
+  const isPlain = told.fraction && plainDecimal(told.fraction, decimals) !== null
+  return isPlain ? told.text : (told.exact?.text ?? formatShort(level, decimals))
+}
+
 /** "q′ is 2 ML/h at t = 1 and 3 h.", and where both are equal all along. */
-export function solutionsWords(found: Settled, { line, unit, level, context }: Wording): string[] {
+export function solutionsWords(
+  found: Settled,
+  { line, unit, level, context, exactOf }: Wording,
+): string[] {
   const { variable, decimals } = context
-  const number = level === null ? '' : formatShort(level, decimals)
+  const number = level === null ? '' : levelText(line, level, context)
   const valueUnit = unitOfDerivative(unit, variable.unit, line.order)
   const equal =
     level === null ? 'they meet' : `${curveText(line)} is ${withUnit(number, valueUnit)}`
-  const places = found.solutions.map((one) => placeText(one, decimals))
+  const places = found.solutions.map((one, i) =>
+    placeWords(i < mostSaid ? exactOf(one) : null, one, decimals),
+  )
   const stretches = found.stretches.map((s) => stretchText(s, Math.max(fewestDecimals, decimals)))
-  const at = `at ${placeIs(variable.letter, listed(places, mostSaid, variable.unit))}.`
+  const at = `at ${placeIs(variable.letter, listed(oneSign(places), mostSaid, variable.unit))}.`
   const along = `all along ${listed(stretches, mostSaid)}.`
   return [
     ...(places.length > 0 ? [`${capital(equal)} ${at}`] : []),
@@ -51,6 +93,12 @@ export function solutionsWords(found: Settled, { line, unit, level, context }: W
       : []),
   ]
 }
+
+/** Of places that are all rounded the first alone carries ≈. */
+const oneSign = (places: readonly string[]) =>
+  places.every((text) => text.startsWith('≈ '))
+    ? places.map((text, i) => (i === 0 ? text : text.slice(2)))
+    : places
 
 /** Where two curves, or a curve and its level, meet without crossing. */
 export function touchingWords(
@@ -92,21 +140,29 @@ export function verdictOf(
 export function solutionsTable(
   { solutions }: Settled,
   own: RealFunction | null,
-  { line, context: { variable, decimals } }: Wording,
+  { line, context: { variable, decimals }, exactOf }: Wording,
 ): ResultTable | null {
   if (solutions.length === 0) return null
   const { letter } = variable
-  const rows = solutions.map((solution) => {
+  const exact = solutions.map((one, i) => (i < mostExact ? exactOf(one) : null))
+  const forms = exact.map((tree) => exactText(tree, decimals))
+  const hasForms = forms.some((form) => form !== '')
+  const rows = solutions.map((solution, i) => {
     const { x, value } = solution
     const numbers = own ? [value, own.value(x)] : [value]
     return {
-      cells: [placeText(solution, decimals), ...numbers.map((v) => formatNumber(v, decimals))],
-      values: [x, ...numbers],
+      cells: [
+        cellText(solution, exact[i]!, decimals),
+        ...(hasForms ? [forms[i]!] : []),
+        ...numbers.map((v) => formatNumber(v, decimals)),
+      ],
+      values: [x, ...(hasForms ? [null] : []), ...numbers],
       x,
     }
   })
   const columns = [
     letter,
+    ...(hasForms ? ['exactly'] : []),
     `${curveText(line)}(${letter})`,
     ...(own ? [`${line.curve}(${letter})`] : []),
   ]

@@ -2,11 +2,11 @@ import {
   type Corner,
   type Evaluation,
   type Examination,
-  formatNumber,
+  formatNotZero,
   formatPower,
   formatShort,
   type LaneScene,
-  type RangeFound,
+  type Range,
 } from '@yperkine/core'
 import { memo } from 'react'
 import { useStudy, useWorkbench } from '../store'
@@ -37,11 +37,6 @@ export const LaneRange = memo(function LaneRange({
     isOpen && from !== undefined && to !== undefined
       ? ` on [${formatShort(from, decimals)}, ${formatShort(to, decimals)}]`
       : ''
-  const hasPole = useWorkbench((s) => {
-    const known = s.examined.get(lane.curve)
-    const same = known?.subject === s.evaluation.curves.get(lane.curve)
-    return same && known?.examination.breaks.some((b) => b.kind === 'pole') === true
-  })
   // Of a curve that cannot be followed all along, such as an area without bound, nothing is told.
   const broken = useWorkbench((s) => {
     const curve = s.evaluation.curves.get(lane.curve)
@@ -49,8 +44,7 @@ export const LaneRange = memo(function LaneRange({
   })
   const reach = broken
     ? null
-    : (provenReach(proven, decimals, stretch) ??
-      (found && reachText(found, decimals, hasPole, stretch)))
+    : (provenReach(proven, decimals, stretch) ?? (found && reachText(found, decimals, stretch)))
   if (!reach && progress === null && !stopped) return null
   return (
     <div
@@ -104,21 +98,20 @@ function provenReach(
   return `${text}${stretch}, proven`
 }
 
-/** Beside a pole a search finds what its step lets it find: so large a number is none. */
-const beyond = 1e6
-
-/** Found by a search, so it carries ≈ until it is proven. */
-function reachText(
-  { low, high }: RangeFound,
-  decimals: number,
-  hasPole: boolean,
-  stretch: string,
-): string | null {
-  if (!low || !high) return null
-  const [least, most] = [low.value, high.value].map((value) =>
-    hasPole && Math.abs(value) > beyond ? null : shown(value, decimals),
+/** Found by a search, so it carries ≈ until it is proven; of an end that is not known nothing is said. */
+function reachText({ low, high }: Range, decimals: number, stretch: string): string | null {
+  const ends = [low, high].map((end) =>
+    typeof end === 'string' ? end : { text: shown(end.value, decimals), proven: end.proven },
   )
-  return `≈ ${inWords(least ?? null, most ?? null)}${stretch}`
+  const known = ends.flatMap((end) => (typeof end === 'string' ? [] : [end]))
+  const isProven = ends.every((end) => end === 'none' || (typeof end !== 'string' && end.proven))
+  const [least, most] = ends.map((end) => (typeof end === 'string' ? null : end.text))
+  if (!ends.includes('unknown')) {
+    const text = inWords(least ?? null, most ?? null)
+    return isProven ? `${text}${stretch}, proven` : `≈ ${text}${stretch}`
+  }
+  if (known.length === 0) return null
+  return `≈ ${least === null ? `highest ${most}` : `lowest ${least}`}${stretch}`
 }
 
 function inWords(least: string | null, most: string | null): string {
@@ -131,4 +124,4 @@ function inWords(least: string | null, most: string | null): string {
 /** More digits before the point than anyone reads become a power of ten. */
 const longFrom = 1e7
 const shown = (value: number, decimals: number) =>
-  Math.abs(value) >= longFrom ? formatPower(value, 3) : formatNumber(value, decimals)
+  Math.abs(value) >= longFrom ? formatPower(value, 3) : formatNotZero(value, decimals)

@@ -1,4 +1,4 @@
-import type { RangeFound } from '@yperkine/core'
+import type { Range } from '@yperkine/core'
 import { useEffect, useEffectEvent, useState } from 'react'
 import { useWorkerQuestion } from '../../work/useWorkerQuestion'
 import { useWorkbench, useWorkbenchStore } from '../store'
@@ -8,7 +8,7 @@ export function useRange(curve: string, order: number) {
   const store = useWorkbenchStore()
   // A curve keeps its identity while a place moves, so a drag asks nothing.
   const subject = useWorkbench((s) => s.evaluation.curves.get(curve))
-  const [found, setFound] = useState<{ range: RangeFound; subject: unknown } | null>(null)
+  const [found, setFound] = useState<{ range: Range; subject: unknown } | null>(null)
   const { progress, stopped, ask, stop } = useWorkerQuestion<'range', unknown>('range', {
     answer: ({ found: range }, asked) => setFound({ range, subject: asked }),
     fault: () => setFound(null),

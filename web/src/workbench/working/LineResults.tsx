@@ -9,7 +9,7 @@ import {
   type ResultChart,
   standardEquation,
   type Statement,
-  type StraightLine,
+  type LineTexts,
   tableTitle,
   type Verdict,
 } from '@yperkine/core'
@@ -138,16 +138,13 @@ function FormsOf({ id }: { id: string }) {
 }
 
 /** The other forms of a straight line, each ready to be copied. */
-function Forms({ straight }: { straight: StraightLine }) {
+function Forms({ straight }: { straight: LineTexts }) {
   const store = useWorkbenchStore()
   const letter = useStudy((s) => s.variable.letter)
-  const decimals = useStudy((s) => s.decimals)
-  const { at, value, slope } = straight
-  const intercept = value - slope * at
   const forms = [
-    ['slope and height', lineEquation({ slope, intercept }, letter, decimals)],
-    ['point and slope', pointSlopeEquation(straight, letter, decimals)],
-    ['letters on one side', standardEquation({ slope, intercept }, letter, decimals)],
+    ['slope and height', lineEquation(straight, letter)],
+    ['point and slope', pointSlopeEquation(straight, letter)],
+    ['letters on one side', standardEquation(straight, letter)],
   ] as const
   const copy = (text: string, what: string) => {
     void navigator.clipboard.writeText(text).then(

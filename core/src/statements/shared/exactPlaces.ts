@@ -1,0 +1,173 @@
+import { differentiate } from '../../algebra/differentiate'
+import { exactZero } from '../../algebra/exactZeros/exactZeros'
+import { simplify } from '../../algebra/simplify'
+import type { RealFunction } from '../../evaluate/compile'
+import { steadyValue } from '../../algebra/steady'
+import { withValues } from '../../evaluate/withValues'
+import { criticalParts } from '../../features/criticalParts'
+import type { Feature } from '../../features/examination'
+import { compileTree } from '../../evaluate/compile'
+import type { Tree } from '../../formula/tree'
+import { toPlain } from '../../language/print'
+import { exactNumber, readableFunctions } from '../../vocabulary/exactForms'
+import { formatCertain, formatNotZero, formatNumber } from '../../vocabulary/numbers'
+import { plainDecimal, tellNumber, type Told } from '../../vocabulary/told'
+import { exactRational } from '../../evaluate/exactRational'
+import { placeOf, valueTree } from './toldNumbers'
+
+/** How many derivatives a place may be a zero of. */
+const orders = 3
+
+const trees = new WeakMap<RealFunction, readonly Tree[]>()
+
+/** A function and its derivatives, as far as a place of it may be a zero of them. */
+function treesOf(f: RealFunction): readonly Tree[] {
+  let found = trees.get(f)
+  if (!found) {
+    const all = [simplify(withValues(f.tree, f.parameters))]
+    for (let k = 0; k < orders; k++) all.push(differentiate(all[k]!, f.variable))
+    found = all
+    trees.set(f, found)
+  }
+  return found
+}
+
+type Enclosed = Pick<Feature, 'enclosure' | 'proven'>
+
+/**
+ * The exact number of a place of a function that is enclosed as its only one of its kind: a zero of the
+ * function or of one of its derivatives, or a place where a formula in it vanishes, such as that
+ * between two bars. Null where no rule leads to it, or where the place is not proven.
+ */
+export function exactPlace(f: RealFunction, { enclosure, proven }: Enclosed): Tree | null {
+  if (!proven) return null
+  const [lo, hi] = enclosure
+  const box = { lo, hi }
+  const plain = lo === hi ? placeOf(lo).tree : null
+  // A double that is the place itself is written as it is.
+  if (plain) return plain
+  for (const tree of treesOf(f)) {
+    const found = exactZero(tree, f.variable, box)
+    if (found && vanishes(tree, f.variable, box)) return found
+  }
+  const around = { lo: lo - Math.abs(lo) * 1e-9 - 1e-12, hi: hi + Math.abs(hi) * 1e-9 + 1e-12 }
+  for (const part of criticalParts(treesOf(f)[0]!, around, f.variable).parts) {
+    const found = exactZero(part, f.variable, box)
+    if (found) return found
+  }
+  return null
+}
+
+/** Whether a formula may be 0 on a box, and is not 0 all around it. */
+function vanishes(tree: Tree, variable: string, { lo, hi }: { lo: number; hi: number }): boolean {
+  const [least, most] = compileTree(tree, { variable }).enclose(lo, hi)
+  return !(least > 0 || most < 0)
+}
+
+/** A place and a value as they are read: in running text as they are, in a column with its decimals. */
+export interface Shown {
+  x: string
+  value: string
+  cells: readonly [x: string, value: string]
+  /** Both exactly, where a form says more than a short decimal. */
+  exactly: string | null
+}
+
+/** A place that is typed, such as an end of a span, is what was typed. */
+export function shownFeature(
+  f: RealFunction,
+  { x, enclosure, value, proven }: Feature,
+  decimals: number,
+  typed: Tree | null = null,
+): Shown {
+  const place = typed ?? exactPlace(f, { enclosure, proven })
+  const hasValue = Number.isFinite(value)
+  if (place) {
+    const told = tellNumber(place, decimals)
+    const height = hasValue ? heightAt(f, place, value, decimals) : null
+    return {
+      x: told.text,
+      value: height ? height.text : '—',
+      cells: [cellOf(told, decimals), height ? cellOf(height, decimals) : '—'],
+      exactly: pointText(place, height && valueTree(f, { x, tree: place }), decimals),
+    }
+  }
+  const shown = formatCertain(enclosure, decimals)
+  const at = certainOnly(shown.text, shown.certain && proven)
+  const height = hasValue ? roundedHeight(f, { x, enclosure, value, proven }, decimals) : '—'
+  return { x: at, value: height, cells: [at, height], exactly: null }
+}
+
+const certainOnly = (text: string, certain: boolean) => (certain ? '' : '≈ ') + text
+
+/** In a column all numbers have the same decimals, but for one that would read 0. */
+const cellOf = ({ value, text, certain }: Told, decimals: number) => {
+  if (!certain) return text
+  return /[⁰¹²³⁴⁵⁶⁷⁸⁹E]/.test(text) ? text : formatNotZero(value, decimals)
+}
+
+/** The value at an exact place; at a break that of the function itself, which a formula may not tell. */
+function heightAt(f: RealFunction, place: Tree, known: number, decimals: number): Told {
+  const told = tellNumber(valueTree(f, { x: 0, tree: place }), decimals)
+  const near = Math.abs(told.value - known) <= 1e-6 * Math.max(1, Math.abs(known))
+  return told.certain && near
+    ? told
+    : { value: known, text: formatNumber(known, decimals), certain: false }
+}
+
+function roundedHeight(f: RealFunction, feature: Feature, decimals: number): string {
+  const [lo, hi] = feature.enclosure
+  const [least, greatest] = f.enclose(lo, hi)
+  // Across a break the enclosure holds both sides; the value itself is what is shown then.
+  const isTold = Number.isFinite(least) && Number.isFinite(greatest) && greatest - least < 1e-6
+  const steady = steadyValue(f, feature.x, feature.value)
+  const isSteady = isTold && steady >= least && steady <= greatest
+  const shown = isSteady
+    ? formatCertain(nearly(steady, least, greatest), decimals)
+    : formatCertain(isTold ? [least, greatest] : [steady, steady], decimals)
+  const isZero = steady === 0 || crossesZero(f, feature)
+  const reads = /[1-9]/.test(shown.text) || isZero ? shown.text : formatNotZero(steady, decimals)
+  return certainOnly(reads, shown.certain && feature.proven)
+}
+
+/** Whether a value is 0 within the place's enclosure: what it is beside 0 is the place's rounding. */
+function crossesZero(f: RealFunction, { enclosure: [lo, hi] }: Feature): boolean {
+  const [a, b] = [steadyValue(f, lo), steadyValue(f, hi)]
+  return (a <= 0 && b >= 0) || (a >= 0 && b <= 0)
+}
+
+/** What doubles spread over more than their last digits is where the steady value is. */
+function nearly(steady: number, least: number, greatest: number): [number, number] {
+  const size = Math.max(Math.abs(least), Math.abs(greatest))
+  return greatest - least <= 1e-9 * size ? [least, greatest] : [steady, steady]
+}
+
+const longestPoint = 44
+
+/** "(√3/3, 2√3/9)" where one of the two is no short decimal and both have a form. */
+function pointText(place: Tree, value: Tree | null, decimals: number): string | null {
+  const x = exactNumber(place, readableFunctions)
+  const y = value && exactNumber(value, readableFunctions)
+  if (!x || (value && !y)) return null
+  const isShort = (tree: Tree | null) => {
+    const fraction = tree && exactRational(tree)
+    const text = fraction && plainDecimal(fraction, decimals)
+    return !tree || (typeof text === 'string' && text.length <= decimals + 4)
+  }
+  if (isShort(x) && isShort(y)) return null
+  const text = y ? `(${toPlain(x)}, ${toPlain(y)})` : toPlain(x)
+  return text.length <= longestPoint ? text : null
+}
+
+/** A place in running text: as it is where that is short, with its digits behind a form, else rounded. */
+export function placeWords(place: Tree | null, enclosed: Enclosed, decimals: number): string {
+  if (!place) {
+    const shown = formatCertain(enclosed.enclosure, decimals)
+    return certainOnly(shown.text, shown.certain && enclosed.proven)
+  }
+  const told = tellNumber(place, decimals)
+  const form = told.exact?.proven ? told.exact.text : null
+  if (told.fraction && plainDecimal(told.fraction, decimals) !== null) return told.text
+  return form && form.length <= longestWord ? `${form} ≈ ${told.text}` : `≈ ${told.text}`
+}
+const longestWord = 20
