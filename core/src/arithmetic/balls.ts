@@ -13,6 +13,8 @@ export interface Ball {
 /** The radius has few digits, and is always rounded up. */
 const Radius = Decimal.clone({ precision: 8, rounding: Decimal.ROUND_UP })
 const nothing = new Radius(0)
+/** e to this power is beyond doubles by far, and e to its opposite below this. */
+const [largestExponent, smallestPower] = [1e15, '1e-434294481903251']
 
 /**
  * Arithmetic with so many digits in which every result says how far it may be off: the roundings of
@@ -94,7 +96,14 @@ export class BallArithmetic {
     return out
   }
 
-  exp = (a: Ball): Ball => this.rising(a, (x) => this.Number.exp(x))
+  exp(a: Ball): Ball {
+    // Beyond these no double holds it, and working it out would take very long.
+    if (a.m.greaterThan(largestExponent)) return this.unsure
+    if (a.m.plus(a.r).lessThan(-largestExponent)) {
+      return { m: new this.Number(0), r: new Radius(smallestPower) }
+    }
+    return this.rising(a, (x) => this.Number.exp(x))
+  }
 
   ln(a: Ball): Ball {
     if (this.isBelow(a, 0)) return this.none

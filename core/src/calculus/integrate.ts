@@ -4,13 +4,14 @@ import { sideLimit } from '../features/limits/sideLimit'
 import type { Split, Stretch, Stretches } from '../features/split'
 import { stretchesOf } from '../features/splits'
 import { budgetOf, finish } from '../features/budget'
-import { rationalFromNumber } from '../arithmetic/rational'
+import { decimalOfNumber } from '../arithmetic/rational'
 import { exactly, name, negate, quotient, sum, type Tree, whole } from '../formula/tree'
 import { substitute } from '../algebra/curves'
 import { divergent, growthAtZero, type Part } from './endGrowth'
 import { expandPolynomials } from '../algebra/expandPolynomials'
 import { compensatedSum, doubleExponential, integratePanels, type ManyValues } from './quadrature'
 import { simplify } from '../algebra/simplify'
+import { type Hole, steadied } from './steadied'
 import { integrateTail } from './tails'
 
 export interface Integral {
@@ -155,21 +156,28 @@ export class Integration {
     const code = compileTree(tree, { variable: this.variable })
     let [low, high] = [from, to]
     let [left, right] = [nothing, nothing]
-    const runsAway = (side: 1 | -1, at: number) => {
+    const tendsTo = (side: 1 | -1, at: number) => {
       const split = splits.find((s) => s.enclosure.lo <= at && at <= s.enclosure.hi)
-      return split && sideLimit(tree, this.variable, split, side).kind !== 'value'
+      return split ? sideLimit(tree, this.variable, split, side).kind : null
     }
-    if (isSingular(code, from, 1) || runsAway(1, from)) {
-      const reach = clearReach(code, from, 1, to - from)
-      left = this.fromEnd(tree, from, 1, reach)
-      low = from + reach
+    let hole: Hole | null = null
+    /** The area beside an end that needs care, over a stretch that is returned with it. */
+    const beside = (at: number, side: 1 | -1, length: number) => {
+      const tends = tendsTo(side, at)
+      if (!isSingular(code, at, side) && (tends === null || tends === 'value')) return null
+      // A hole that has a limit: beside it the formula may lose its digits, and its area has all of them.
+      const fills = tends === 'value' && Number.isNaN(code.value(at))
+      const own = fills ? { at, length: to - from } : null
+      hole ??= own
+      const followed = own ? steadied(code, [from, to], own) : code
+      const reach = clearReach(followed, at, side, length)
+      return { reach, part: this.fromEnd(tree, at, side, reach, fills) }
     }
-    if (isSingular(code, to, -1) || runsAway(-1, to)) {
-      const reach = clearReach(code, to, -1, to - low)
-      right = this.fromEnd(tree, to, -1, reach)
-      high = to - reach
-    }
-    return { left, right, inside: this.smooth(code, low, high) }
+    const first = beside(from, 1, to - from)
+    if (first) [low, left] = [from + first.reach, first.part]
+    const last = beside(to, -1, to - low)
+    if (last) [high, right] = [to - last.reach, last.part]
+    return { left, right, inside: this.smooth(steadied(code, [low, high], hole), low, high) }
   }
 
   private counted(f: Pick<RealFunction, 'values'>): ManyValues {
@@ -191,12 +199,12 @@ export class Integration {
   }
 
   /** The area beside a singular end, over a stretch of a length, by the distance from the end. */
-  private fromEnd(tree: Tree, end: number, side: 1 | -1, length: number): Part {
+  private fromEnd(tree: Tree, end: number, side: 1 | -1, length: number, fills: boolean): Part {
     const u = name(this.variable)
-    const at = exactly(rationalFromNumber(end))
+    const at = exactly(decimalOfNumber(end))
     const moved = sum(at, side > 0 ? u : negate(u))
     const beside = expandPolynomials(substitute(tree, this.variable, moved), this.variable)
-    const part = this.besideZero(beside, length, end === 0)
+    const part = this.besideZero(beside, length, end === 0, fills)
     // The end is rounded, and so is the distance of each place from it.
     const edge = Math.abs(compileTree(beside, { variable: this.variable }).value(length))
     const rounding = Number.isFinite(edge) ? 8 * Number.EPSILON * Math.abs(end) * edge : 0
@@ -204,8 +212,9 @@ export class Integration {
   }
 
   /** The integral over (0, length) of a formula that is singular at 0. */
-  private besideZero(tree: Tree, length: number, exact: boolean): Part {
-    const code = compileTree(tree, { variable: this.variable })
+  private besideZero(tree: Tree, length: number, exact: boolean, fills: boolean): Part {
+    const plain = compileTree(tree, { variable: this.variable })
+    const code = fills ? steadied(plain, [0, length], { at: 0, length }) : plain
     const g = (x: number) => {
       this.evaluations += 1
       return code.value(x)

@@ -1,3 +1,4 @@
+import type { Ball, BallArithmetic } from '../arithmetic/balls'
 import * as B from '../arithmetic/boxJets'
 import type { BoxJet } from '../arithmetic/boxJets'
 import * as I from '../arithmetic/intervals'
@@ -23,6 +24,15 @@ const exponential = (u: Tree) => power(constant('e'), u)
 const halves = (...terms: Tree[]) => quotient(sum(...terms), whole(2))
 const sinh = (u: Tree) => call('sinh', u)
 const cosh = (u: Tree) => call('cosh', u)
+
+// With many digits these go by e^(−|u|), too, which falls to 0 where e^|u| is beyond all reach.
+const two = (B: BallArithmetic) => B.ofNumber(2)
+const fallen = (u: Ball, B: BallArithmetic) => B.exp(B.negate(B.abs(u)))
+const squared = (u: Ball, B: BallArithmetic) => B.exp(B.multiply(B.ofNumber(-2), B.abs(u)))
+const moreSquare = (u: Ball, B: BallArithmetic) => B.add(B.ofNumber(1), squared(u, B))
+const lessSquare = (u: Ball, B: BallArithmetic) => B.add(B.ofNumber(1), B.negate(squared(u, B)))
+const tanhOfSize = (u: Ball, B: BallArithmetic) => B.divide(lessSquare(u, B), moreSquare(u, B))
+const signOf = (u: Ball, B: BallArithmetic) => B.level(u, (x) => (x.isZero() ? x : x.div(x.abs())))
 
 /** 1/cosh x by e^(-|x|), which becomes 0 where cosh x is beyond doubles, and never NaN. */
 function sech(x: number): number {
@@ -217,6 +227,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
     latex: { name: '\\tanh' },
     inverse: 'artanh',
     value: Math.tanh,
+    ball: (u, B) => B.multiply(signOf(u, B), tanhOfSize(u, B)),
     derivative: (u) => quotient(one, power(cosh(u), whole(2))),
     // v' = u' (1 - v²), with v on both sides: each step uses the coefficients before it. The
     // quotient sinh/cosh would overflow for large arguments.
@@ -242,6 +253,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
     latex: { name: '\\operatorname{sech}' },
     inverse: 'arsech',
     value: sech,
+    ball: (u, B) => B.divide(B.multiply(two(B), fallen(u, B)), moreSquare(u, B)),
     derivative: (u) => negate(product(call('sech', u), call('tanh', u))),
     jet: (u) => reciprocalPair(u, sech(u[0]!), Math.tanh(u[0]!), 1)[0],
     box: (u) => boxPair(u, sechOver(u[0]!), I.tanh(u[0]!), 1)[0],
@@ -256,6 +268,8 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
     latex: { name: '\\operatorname{csch}' },
     inverse: 'arcsch',
     value: csch,
+    ball: (u, B) =>
+      B.multiply(signOf(u, B), B.divide(B.multiply(two(B), fallen(u, B)), lessSquare(u, B))),
     derivative: (u) => negate(product(call('csch', u), call('coth', u))),
     jet: (u) => reciprocalPair(u, csch(u[0]!), coth(u[0]!), -1)[0],
     box: (u, notes) =>
@@ -272,6 +286,7 @@ export const hyperbolic: Record<HyperbolicName, FunctionEntry> = {
     latex: { name: '\\coth' },
     inverse: 'arcoth',
     value: coth,
+    ball: (u, B) => B.multiply(signOf(u, B), B.divide(B.ofNumber(1), tanhOfSize(u, B))),
     derivative: (u) => negate(power(call('csch', u), whole(2))),
     jet: (u) => reciprocalPair(u, csch(u[0]!), coth(u[0]!), -1)[1],
     box: (u, notes) =>

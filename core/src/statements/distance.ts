@@ -17,7 +17,7 @@ import { withValues } from '../evaluate/withValues'
 import { compileTree } from '../evaluate/compile'
 import { differentiate } from '../algebra/differentiate'
 import { accumulate } from '../calculus/accumulate'
-import { formatCertain, formatNumber, formatShort } from '../vocabulary/numbers'
+import { formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
 import { withUnit } from '../vocabulary/units'
 import { lookAt } from './shared/atPlace'
@@ -29,7 +29,8 @@ import {
   type Mark,
   type StatementKind,
 } from './contract'
-import { numberReadout } from './shared/lines'
+import { shownFeature } from './shared/exactPlaces'
+import { derivativeTree, tellTree, toldReadout } from './shared/toldNumbers'
 import {
   curvesMeant,
   curveSlot,
@@ -123,7 +124,9 @@ export const distanceKind: StatementKind<DistanceLine> = {
     const facts = spanFacts(curve, 0, curve.from, curve.to, context)
     const found = facts.examination
     const lane = { curve: line.curve, order: line.order }
-    const lengthText = formatNumber(length, decimals)
+    const isTyped = [at.at, px, py].every((one) => one.exact !== null)
+    const told = tellTree(derivativeTree(curve, 0, at.at, length), length, context, isTyped)
+    const lengthText = told.text
     const marks: Mark[] = [
       {
         kind: 'joint',
@@ -148,23 +151,22 @@ export const distanceKind: StatementKind<DistanceLine> = {
         label: lengthText,
       },
     ]
-    const readout = numberReadout('length', length, curve.unit, decimals)
+    const readout = toldReadout('length', told, curve.unit)
     if (!found) return { ...emptyResult, readouts: [readout], marks, pending: true }
     const least = found.lowest
     const digits = Math.max(decimals, line.digits ?? decimals)
     const show = (v: number) => formatShort(v, 6)
-    const place = least && formatCertain(least.at[0]!.enclosure, digits)
-    const mark = (text: string, certain: boolean) => (certain ? '' : '≈ ') + text
+    const lowest = least && shownFeature(curve.f, least.at[0]!, digits)
     return {
       ...emptyResult,
       readouts: [
         readout,
-        ...(least
+        ...(least && lowest
           ? [
               {
                 id: 'lowest',
                 label: 'lowest',
-                text: `${withUnit(formatNumber(least.value, digits), curve.unit)} at ${placeIs(variable.letter, mark(place!.text, place!.certain))}`,
+                text: `${withUnit(lowest.value, curve.unit)} at ${placeIs(variable.letter, lowest.x)}`,
                 value: least.value,
               },
             ]

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { commonMembers, markerShapes, nameSchema, placeTextSchema } from '../vocabulary/members'
-import { formatNumber } from '../vocabulary/numbers'
+import { derivativeTree, tellTree, toldReadout } from './shared/toldNumbers'
+import type { Told } from '../vocabulary/told'
 import { pictograms } from '../vocabulary/pictograms'
-import { unitOfDerivative, withUnit } from '../vocabulary/units'
+import { unitOfDerivative } from '../vocabulary/units'
 import {
   failed,
   type LineContext,
@@ -163,14 +164,7 @@ export const markerKind: StatementKind<MarkerLine> = {
       ...(words.spoken === '' ? {} : { label: words.spoken }),
     }
     const result: LineResult = {
-      readouts: [
-        {
-          id: 'height',
-          label: 'height',
-          text: withUnit(formatNumber(y, context.decimals), unit),
-          value: y,
-        },
-      ],
+      readouts: [toldReadout('height', found.told, unit)],
       marks: [mark],
       problems: words.problems.map(({ message, piece }) => ({
         message: `in the caption, “${piece}”: ${message}`,
@@ -224,7 +218,7 @@ function pointOffers(request: Request): Proposal<MarkerLine>[] {
 }
 
 type Where =
-  | { ok: true; x: number; y: number; slope: number; unit: string }
+  | { ok: true; x: number; y: number; slope: number; unit: string; told: Told }
   | { ok: false; problem: LineProblem }
 
 function onCurve(line: MarkerLine, context: LineContext): Where {
@@ -232,7 +226,11 @@ function onCurve(line: MarkerLine, context: LineContext): Where {
   if (!found.ok) return found
   const { x, curve, derivatives } = found.at
   const [y, slope] = [derivatives[line.order]!, derivatives[line.order + 1]!]
-  if (Number.isFinite(y)) return { ok: true, x, y, slope, unit: curve.unit }
+  if (Number.isFinite(y)) {
+    const tree = derivativeTree(curve, line.order, found.at, y)
+    const told = tellTree(tree, y, context, found.at.exact !== null)
+    return { ok: true, x, y, slope, unit: curve.unit, told }
+  }
   return {
     ok: false,
     problem: {
@@ -248,5 +246,6 @@ function loose(line: MarkerLine, height: string, context: LineContext): Where {
   const [x, y] = [context.number(line.place), context.number(height)]
   if (!x.ok) return x
   if (!y.ok) return y
-  return { ok: true, x: x.value, y: y.value, slope: 0, unit: lane.curve.unit }
+  const told = tellTree(y.tree, y.value, context, y.exact !== null)
+  return { ok: true, x: x.value, y: y.value, slope: 0, unit: lane.curve.unit, told }
 }

@@ -28,6 +28,9 @@ export interface ExactForm {
 const largestDenominator = 10_000
 const longestForm = 40
 
+/** What the value of a function at a place may have: sin(0.7) says no more than the question. */
+export const plainFunctions: readonly FunctionName[] = ['sqrt', 'cbrt', 'ln']
+
 /** Functions of numbers that count as an exact form people read. */
 export const readableFunctions: readonly FunctionName[] = unaryNames.filter(
   (n) => entryOf(n).readable,

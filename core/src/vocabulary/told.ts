@@ -5,7 +5,8 @@ import { compileBoxes } from '../evaluate/enclosures'
 import { exactRational } from '../evaluate/exactRational'
 import { type Certain, certainValue } from '../evaluate/precise'
 import { exactly, type Tree } from '../formula/tree'
-import { closedForm, type ExactForm, readableFunctions } from './exactForms'
+import type { FunctionName } from '../functions'
+import { closedForm, type ExactForm } from './exactForms'
 import { formatNumber } from './numbers'
 
 /** A number as it stands under a sentence: every digit of its text is right. */
@@ -49,6 +50,7 @@ export function formatDecimal(value: Decimal, decimals: number): string {
     const [mantissa, exponent] = value.toExponential(Math.min(decimals, 15)).split('e+')
     return `${mantissa}E${exponent}`.replace('-', '−')
   }
+  if (value.e < -decimals - 1) return small(value).replace('-', '−')
   const text = value.toFixed(decimals, Decimal.ROUND_HALF_UP)
   return (/[1-9]/.test(text) ? text : small(value)).replace('-', '−')
 }
@@ -83,13 +85,17 @@ function sharedText({ lo, hi }: Certain, decimals: number): string | null {
 /**
  * A formula without names, as a number to be read: exact where it is known exactly and short, else
  * rounded to digits that are certain. They are by the enclosure of doubles, or, where these cancel, by
- * as many digits as it takes. `forms` false leaves out the exact form: while a slider moves, one that
- * comes and goes reads badly.
+ * as many digits as it takes. `forms` are the functions that its exact form may have; null leaves it out:
+ * while a slider moves, one that comes and goes reads badly.
  */
-export function tellNumber(tree: Tree, decimals: number, forms = true): Told {
+export function tellNumber(
+  tree: Tree,
+  decimals: number,
+  forms: readonly FunctionName[] | null,
+): Told {
   const fraction = exactRational(tree)
-  if (fraction) return tellFraction(fraction, decimals, forms)
-  const form = forms ? closedForm(tree, decimals, readableFunctions) : null
+  if (fraction) return tellFraction(fraction, decimals, forms !== null)
+  const form = forms && closedForm(tree, decimals, forms)
   const found = certainText(tree, decimals)
   return { ...found, ...(form ? { exact: form } : {}) }
 }
@@ -107,6 +113,14 @@ export function tellFraction(fraction: Rational, decimals: number, forms = true)
   }
 }
 
+/** Both ends read alike, and are near enough to be drawn. */
+function isSettled(one: Certain, decimals: number): boolean {
+  const { lo, hi } = one
+  if (sharedText(one, decimals) === null) return false
+  const size = Decimal.max(lo.abs(), hi.abs())
+  return hi.minus(lo).lessThanOrEqualTo(size.times('1e-13'))
+}
+
 function certainText(tree: Tree, decimals: number): Told {
   const notes = I.noNotes()
   const box = compileBoxes(tree, '')(I.point(0), 1, notes)[0]!
@@ -114,7 +128,7 @@ function certainText(tree: Tree, decimals: number): Told {
     return { value: NaN, text: formatNumber(NaN, decimals), certain: true }
   const inDoubles = textOfBox(box, decimals)
   if (inDoubles) return { value: I.middle(box), text: inDoubles, certain: true }
-  const found = certainValue(tree, '', 0, {}, (one) => sharedText(one, decimals) !== null)
+  const found = certainValue(tree, '', 0, {}, (one) => isSettled(one, decimals))
   if (!found) {
     const value = I.middle(box)
     return { value, text: formatNumber(value, decimals), certain: false }

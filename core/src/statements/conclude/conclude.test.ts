@@ -13,7 +13,7 @@ describe('what follows from a graph that is not continuous, by hand', () => {
     expect(texts).toEqual([
       'h rises on [0, 2], because h′ > 0 inside.',
       'h falls on [−2, 0], because h′ < 0 inside.',
-      'h has a local minimum at x = 0.000, because h′ goes − to + there with a jump.',
+      'h has a local minimum at x = 0, because h′ goes − to + there with a jump.',
       'h is straight on [−2, 0], because h′ is level there.',
       'h is straight on [0, 2], because h′ is level there.',
     ])
@@ -22,7 +22,7 @@ describe('what follows from a graph that is not continuous, by hand', () => {
   test('f′′ that jumps across 0 bends f there, with a tangent', () => {
     const { texts } = told('f(x) = sgn(x - 1) for -1<=x<=3', 'taking f as f″ about f')
     expect(texts).toContain(
-      'h has an inflection at x = 1.000, because h′′ goes − to + there with a jump.',
+      'h has an inflection at x = 1, because h′′ goes − to + there with a jump.',
     )
   })
   test('a level stretch at 0, a jump that keeps the sign, and one that turns the course', () => {
@@ -35,11 +35,11 @@ describe('what follows from a graph that is not continuous, by hand', () => {
       'h rises on [4, 5], because h′ > 0 inside.',
       'h falls on [3, 4], because h′ < 0 inside.',
       'h is level on [2, 3], because h′ is 0 there.',
-      'h has a local minimum at x = 4.000, because h′ goes − to + there.',
+      'h has a local minimum at x = 4, because h′ goes − to + there.',
       'h is concave up on [0, 1], because h′ rises there.',
       'h is concave up on [3, 5], because h′ rises there.',
       'h is concave down on [1, 2], because h′ falls there.',
-      'h has an inflection at x = 1.000, without a tangent, because h′ turns from rising to falling there with a jump.',
+      'h has an inflection at x = 1, without a tangent, because h′ turns from rising to falling there with a jump.',
     ])
   })
   test('a jump against the course parts what is concave up', () => {
@@ -50,7 +50,7 @@ describe('what follows from a graph that is not continuous, by hand', () => {
       'h is concave up on [1, 4], because h′ rises there.',
     ])
     expect(texts).toContain(
-      'h has a local maximum at x = 1.000, because h′ goes + to − there with a jump.',
+      'h has a local maximum at x = 1, because h′ goes + to − there with a jump.',
     )
   })
   test('a displaced point of a derivative is nothing below it', () => {
@@ -65,7 +65,7 @@ describe('what follows from a graph that is not continuous, by hand', () => {
     // ∫ x^(−1/3) = 3/2 x^(2/3), bounded with a cusp; ∫ 1/x² runs away.
     const bounded = told('f(x) = 1/cbrt(x) for -2<=x<=2', 'taking f as f′')
     expect(bounded.texts).toContain(
-      'h has a local minimum at x = 0.000, because h′ goes − to + there across a pole.',
+      'h has a local minimum at x = 0, because h′ goes − to + there across a pole.',
     )
     const away = told('f(x) = 1/x for -2<=x<=2', 'taking f as f′')
     expect(away.texts).toEqual([
@@ -94,25 +94,25 @@ describe('the graph of a function itself', () => {
   test('its inflections are told', () => {
     const { texts } = told('g(x) = x^3 - 3x for -2<=x<=2', 'conclude g as f')
     expect(texts).toContain(
-      'f has an inflection at x = 0.000, because its graph turns from concave down to concave up there.',
+      'f has an inflection at x = 0, because its graph turns from concave down to concave up there.',
     )
   })
   test('where its derivative is missing no interval of the derivative holds', () => {
     const formula = 'f(x) = x + |x-1|/2 for 0<=x<=3'
     expect(told(formula, 'conclude f as f about f′').texts).toEqual([
       'f′ is 0 or above on [0, 3] but for x = 1, where it is missing, because the graph of f rises there.',
-      'f′ is missing at x = 1.000, because the graph of f has a kink there.',
+      'f′ is missing at x = 1, because the graph of f has a kink there.',
     ])
     expect(told(formula, 'conclude f as f about f″').texts).toEqual([
       'f′′ is 0 on [0, 1), because the graph of f is straight there.',
       'f′′ is 0 on (1, 3], because the graph of f is straight there.',
-      'f′′ is missing at x = 1.000, because the graph of f has a kink there.',
+      'f′′ is missing at x = 1, because the graph of f has a kink there.',
     ])
   })
   test('a value beside the graph may be the highest nearby and no turning point', () => {
     const { texts } = told('f(x) = x^2 if x!=1; 5 if x=1 for -2<=x<=2', 'conclude f as f')
     expect(texts).toContain(
-      'f has a value at x = 1.000 that is highest nearby, without turning, because its graph has a displaced point there and no value nearby is higher.',
+      'f has a value at x = 1 that is highest nearby, without turning, because its graph has a displaced point there and no value nearby is higher.',
     )
   })
 })

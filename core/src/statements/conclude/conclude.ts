@@ -15,6 +15,7 @@ import { curveSlot, curveText, spanSlot, wordsAfter } from '../shared/slots'
 import { type SpanFacts, spanFacts, asksOver, longOver } from '../shared/spanFacts'
 import { concluded, crossingsOf, missingFor } from './facts'
 import { bridgesOf, gapsOf } from './bridges'
+import { placeSaid } from '../shared/exactPlaces'
 import { bridgeWords, gapWords, conclusionWords, missingWords, shown, type Wording } from './words'
 
 const orders = ['f', "f'", "f''"] as const
@@ -155,7 +156,13 @@ function resultOf(
       y: value,
       label: '',
     }))
-  const wording: Wording = { subject: subjectOf(line, context), letter: variable.letter, decimals }
+  const wording: Wording = {
+    subject: subjectOf(line, context),
+    letter: variable.letter,
+    decimals,
+    placeAt: ([lo, hi]) =>
+      placeSaid(facts.f, { enclosure: [lo, hi], proven: true }, variable.letter, decimals),
+  }
   const about = shown(wording.subject, orders.about)
   // Of a derivative in the study what lies below it is there as well.
   const isGiven = context.curveGivenBy(graph, primesOf(line.taken)) !== null

@@ -1,5 +1,5 @@
 import type { BreakKind } from '../../features/examination'
-import { formatCertain, formatShort } from '../../vocabulary/numbers'
+import { formatShort } from '../../vocabulary/numbers'
 import { listed } from '../../vocabulary/units'
 import { intervalText } from '../shared/intervals'
 import type { Bridge } from './bridges'
@@ -120,13 +120,15 @@ export interface Wording {
   subject: string
   letter: string
   decimals: number
+  /** "x = 1" or "x ≈ 1.155" for a place within an enclosure. */
+  placeAt: (enclosure: readonly [number, number]) => string
 }
 
 /** A conclusion with its reason, as one sentence. */
 export function conclusionWords(
   fact: Conclusion,
   { taken, about }: Orders,
-  { subject, letter, decimals }: Wording,
+  { subject, letter, decimals, placeAt }: Wording,
 ): string {
   const [name, graph] = [shown(subject, about), shown(subject, taken)]
   if (fact.kind === 'on') {
@@ -137,7 +139,7 @@ export function conclusionWords(
         : ` but for ${placesWords(fact.except, letter, decimals)}, where it is missing`
     return `${name} ${doesWords[fact.does]} on ${on}${but}, because ${seenWords(fact.seen, graph, letter, decimals)}.`
   }
-  const where = `${letter} = ${formatCertain(fact.enclosure, decimals).text}`
+  const where = placeAt(fact.enclosure)
   const missing = fact.has.what === 'sign' && !fact.has.vanishes
   return `${hasWords(fact.has, name, where, fact.seen)}, because ${seenAtWords(fact.seen, graph, missing)}.`
 }

@@ -40,13 +40,13 @@ export function told(
     const { cells } = shown(feature)
     const exactly = hasExact ? [shown(feature).exactly ?? ''] : []
     return {
-      cells: [what, ...cells, ...exactly, because(fact, name)],
+      cells: [what, ...cells, because(fact, name), ...exactly],
       values: [
         null,
         feature.x,
         Number.isFinite(feature.value) ? feature.value : null,
-        ...exactly.map(() => null),
         null,
+        ...exactly.map(() => null),
       ],
       x: feature.x,
     }
@@ -114,8 +114,8 @@ export function told(
                 'kind',
                 letter,
                 `${name}(${letter})`,
-                ...(hasExact ? ['exactly'] : []),
                 'because',
+                ...(hasExact ? ['exactly'] : []),
               ],
               rows,
               count: rows.length,

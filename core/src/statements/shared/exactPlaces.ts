@@ -13,6 +13,7 @@ import { exactNumber, readableFunctions } from '../../vocabulary/exactForms'
 import { formatCertain, formatNotZero, formatNumber } from '../../vocabulary/numbers'
 import { plainDecimal, tellNumber, type Told } from '../../vocabulary/told'
 import { exactRational } from '../../evaluate/exactRational'
+import { placeIs } from './placeWords'
 import { placeOf, valueTree } from './toldNumbers'
 
 /** How many derivatives a place may be a zero of. */
@@ -83,7 +84,7 @@ export function shownFeature(
   const place = typed ?? exactPlace(f, { enclosure, proven })
   const hasValue = Number.isFinite(value)
   if (place) {
-    const told = tellNumber(place, decimals)
+    const told = tellNumber(place, decimals, null)
     const height = hasValue ? heightAt(f, place, value, decimals) : null
     return {
       x: told.text,
@@ -108,7 +109,7 @@ const cellOf = ({ value, text, certain }: Told, decimals: number) => {
 
 /** The value at an exact place; at a break that of the function itself, which a formula may not tell. */
 function heightAt(f: RealFunction, place: Tree, known: number, decimals: number): Told {
-  const told = tellNumber(valueTree(f, { x: 0, tree: place }), decimals)
+  const told = tellNumber(valueTree(f, { x: 0, tree: place }), decimals, null)
   const near = Math.abs(told.value - known) <= 1e-6 * Math.max(1, Math.abs(known))
   return told.certain && near
     ? told
@@ -159,15 +160,31 @@ function pointText(place: Tree, value: Tree | null, decimals: number): string | 
   return text.length <= longestPoint ? text : null
 }
 
+/** "x = 1", "x = √2 ≈ 1.414", or "x ≈ 1.155" where the number is not known exactly. */
+export function placeSaid(
+  f: RealFunction,
+  enclosed: Enclosed,
+  letter: string,
+  decimals: number,
+): string {
+  return placeIs(letter, placeWords(exactPlace(f, enclosed), enclosed, decimals))
+}
+
 /** A place in running text: as it is where that is short, with its digits behind a form, else rounded. */
 export function placeWords(place: Tree | null, enclosed: Enclosed, decimals: number): string {
   if (!place) {
     const shown = formatCertain(enclosed.enclosure, decimals)
     return certainOnly(shown.text, shown.certain && enclosed.proven)
   }
-  const told = tellNumber(place, decimals)
+  const told = tellNumber(place, decimals, readableFunctions)
   const form = told.exact?.proven ? told.exact.text : null
   if (told.fraction && plainDecimal(told.fraction, decimals) !== null) return told.text
   return form && form.length <= longestWord ? `${form} ≈ ${told.text}` : `≈ ${told.text}`
 }
 const longestWord = 20
+
+/** Of places that are all rounded the first alone carries ≈. */
+export const oneSign = (places: readonly string[]) =>
+  places.every((text) => text.startsWith('≈ '))
+    ? places.map((text, i) => (i === 0 ? text : text.slice(2)))
+    : places

@@ -37,10 +37,7 @@ const told = (formula: string, words: string) => {
 
 test('a value that is held all along a stretch says which ends take it', () => {
   const texts = told('f(x) = 2.2 if x < 2; 1 otherwise for 0 <= x <= 4', 'features of f').readouts
-  expect(texts.map(({ text }) => text)).toEqual([
-    '2.2 all along [0, 2)',
-    '1 all along [2, 4]',
-  ])
+  expect(texts.map(({ text }) => text)).toEqual(['2.2 all along [0, 2)', '1 all along [2, 4]'])
 })
 
 test('what follows from a graph that runs away stops before the place', () => {

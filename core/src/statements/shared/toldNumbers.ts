@@ -6,7 +6,12 @@ import { withValues } from '../../evaluate/withValues'
 import { exactly, name, negate, product, sum, type Tree, whole } from '../../formula/tree'
 import { toPlain } from '../../language/print'
 import { lineEquation, type LineTexts } from '../../vocabulary/equation'
-import { exactNumber, likelyForm, readableFunctions } from '../../vocabulary/exactForms'
+import {
+  exactNumber,
+  likelyForm,
+  plainFunctions,
+  readableFunctions,
+} from '../../vocabulary/exactForms'
 import { formatCertain, formatNumber, formatTiny } from '../../vocabulary/numbers'
 import { tellNumber, type Told } from '../../vocabulary/told'
 import { withUnit } from '../../vocabulary/units'
@@ -47,7 +52,7 @@ export function tellTree(
   { decimals }: Pick<LineContext, 'decimals'>,
   isTyped: boolean,
 ): Told {
-  const told = tree && tellNumber(tree, decimals, isTyped)
+  const told = tree && tellNumber(tree, decimals, isTyped ? plainFunctions : null)
   if (told && told.certain && Number.isFinite(told.value)) {
     if (told.exact || told.fraction || !isTyped) return told
     const likely = likelyForm(told.value, decimals)
@@ -66,7 +71,7 @@ export function tellWithin(
   { decimals }: Pick<LineContext, 'decimals'>,
   isTyped: boolean,
 ): Told {
-  const told = tree && tellNumber(tree, decimals, isTyped)
+  const told = tree && tellNumber(tree, decimals, isTyped ? readableFunctions : null)
   if (told?.certain && Number.isFinite(told.value)) return told
   const isZero = Math.abs(value) <= errorBound
   const shown = formatCertain([value - errorBound, value + errorBound], decimals)

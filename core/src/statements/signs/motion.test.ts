@@ -13,8 +13,8 @@ describe('a position: rest, turning back, speeding up', () => {
   test('by s′ and s′′', () => {
     expect(line.sentence).toBe('Speeding up and slowing down of s on [0, 5], read as a position')
     expect(line.texts).toEqual([
-      'It is at rest at t = 1.000, because s′ = 0 there, and turns back: s′ goes + to −.',
-      'It is at rest at t = 3.000, because s′ = 0 there, and turns back: s′ goes − to +.',
+      'It is at rest at t = 1, because s′ = 0 there, and turns back: s′ goes + to −.',
+      'It is at rest at t = 3, because s′ = 0 there, and turns back: s′ goes − to +.',
       'It slows down from t = 0 to 1, because s′ > 0 and s′′ < 0 inside.',
       'It speeds up from t = 1 to 2, because s′ < 0 and s′′ < 0 inside.',
       'It slows down from t = 2 to 3, because s′ < 0 and s′′ > 0 inside.',
@@ -28,7 +28,7 @@ describe('a position: rest, turning back, speeding up', () => {
   test('unless it is said to be a velocity', () => {
     const { texts } = told('s(t) = t - 1 for 0<=t<=3', 'speeding up of s as a velocity')
     expect(texts[0]).toBe(
-      'It is at rest at t = 1.000, because s = 0 there, and turns back: s goes − to +.',
+      'It is at rest at t = 1, because s = 0 there, and turns back: s goes − to +.',
     )
   })
   test('against another letter, and by another name, a curve is a velocity', () => {
@@ -41,12 +41,12 @@ describe('a position: rest, turning back, speeding up', () => {
 describe('rest and turning back are two things', () => {
   test('a velocity that leaps over 0 turns without rest', () => {
     expect(told('x(t) = |t - 2| for 0<=t<=4', 'where does x turn back').texts[0]).toBe(
-      'It turns back at t = 2.000 without being at rest, because x′ goes − to + there with a break.',
+      'It turns back at t = 2 without being at rest, because x′ goes − to + there with a break.',
     )
   })
   test('a velocity that touches 0 rests without turning', () => {
     expect(told('s(t) = t^3 for -1<=t<=1', 'motion of s').texts[0]).toBe(
-      'It is at rest at t = 0.000, because s′ = 0 there, and does not turn back: s′ is + on both sides.',
+      'It is at rest at t = 0, because s′ = 0 there, and does not turn back: s′ is + on both sides.',
     )
   })
   test('a stretch of rest is a stretch', () => {

@@ -1,7 +1,8 @@
-import { formatCertain, formatShort } from '../../vocabulary/numbers'
+import { formatShort } from '../../vocabulary/numbers'
 import { unitOfArea, unitOfDerivative } from '../../vocabulary/units'
 import { listed } from '../../vocabulary/units'
 import type { LineContext, LineResult, Readout } from '../contract'
+import { placeSaid } from '../shared/exactPlaces'
 import { toldReadout } from '../shared/toldNumbers'
 import { curveText } from '../shared/slots'
 import { type SpanFacts, toldOver, toldTotal, totalOf } from '../shared/spanFacts'
@@ -31,7 +32,14 @@ export function motionTold(
     string,
     string,
   ]
-  const wording = { v, a, context }
+  const placeAt = ([lo, hi]: readonly [number, number]) =>
+    placeSaid(
+      velocity.f,
+      { enclosure: [lo, hi], proven: true },
+      context.variable.letter,
+      context.decimals,
+    )
+  const wording = { v, a, context, placeAt }
   const other = reading === 'position' ? 'velocity' : 'position'
   return {
     readouts: leap === null ? ways(line, velocity, unit, context) : [],
@@ -61,14 +69,14 @@ interface Wording {
   v: string
   a: string
   context: LineContext
+  placeAt: (enclosure: readonly [number, number]) => string
 }
 
 const signWord = (sign: number) => (sign > 0 ? '+' : '−')
 
 /** "It is at rest at t = 1, because v = 0 there, and turns back, since v goes + to −." */
-function momentWords({ enclosure, rests, before, after }: Moment, { v, context }: Wording): string {
-  const { variable, decimals } = context
-  const at = `at ${variable.letter} = ${formatCertain([enclosure[0], enclosure[1]], decimals).text}`
+function momentWords({ enclosure, rests, before, after }: Moment, { v, placeAt }: Wording): string {
+  const at = `at ${placeAt(enclosure)}`
   const known = before !== null && after !== null
   const goes = known ? `${v} goes ${signWord(before)} to ${signWord(after)}` : ''
   if (!rests)

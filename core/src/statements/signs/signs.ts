@@ -1,3 +1,5 @@
+import { exactPlace } from '../shared/exactPlaces'
+import { tellNumber } from '../../vocabulary/told'
 import { formatCertain } from '../../vocabulary/numbers'
 import { mayChangeSign, signStretches } from '../shared/signStretches'
 import {
@@ -60,8 +62,13 @@ export const signsKind: StatementKind<SignsLine> = {
     if (!over.ok) return failed(over.problem)
     const { curve, from, to } = over
     const { decimals } = context
-    const certain = (enclosure: readonly [number, number]) =>
-      formatCertain(enclosure, decimals).text
+    const certain = ([lo, hi]: readonly [number, number]) => {
+      const exact = exactPlace(curve.derivative(line.order).f, {
+        enclosure: [lo, hi],
+        proven: true,
+      })
+      return exact ? tellNumber(exact, decimals, null).text : formatCertain([lo, hi], decimals).text
+    }
     const facts = [0, 1, 2].map((k) => spanSigns(curve, line.order + k, from, to, context))
     const found = facts.map((f) => f.signChanges)
     if (found.some((e) => e === null)) return { ...emptyResult, pending: true }

@@ -16,6 +16,7 @@ import {
   differentiableWords,
   firstTestWords,
   openSpan,
+  placeList,
   placesWords,
   secondTestWords,
   show,
@@ -136,7 +137,7 @@ const noRate = ({ wording, endFacts: { values } }: Case) => {
 const placesReadout = (one: Case) => {
   const all = inside(one.found!, one.ends)
   if (all.length === 0) return []
-  const text = placesWords(all, one.wording).replace(`${one.wording.letter} = `, '')
+  const text = placeList(all, one.wording)
   const value = all.length === 1 ? { value: all[0]!.x } : {}
   return [{ id: 'c', label: 'c', text, ...value }]
 }

@@ -1,3 +1,4 @@
+import { exactPlace } from '../shared/exactPlaces'
 import type { Solutions } from '../../features/solve'
 import { toPlain } from '../../language/print'
 import { formatShort } from '../../vocabulary/numbers'
@@ -102,6 +103,7 @@ export const theoremKind: StatementKind<TheoremLine> = {
         letter: context.variable.letter,
         decimals: context.decimals,
         ends: [endText(ends[0]), endText(ends[1])],
+        exactOf: ([lo, hi]) => exactPlace(f, { enclosure: [lo, hi], proven: true }),
       },
     }
     return checked(one)

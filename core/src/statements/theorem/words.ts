@@ -1,5 +1,8 @@
 import type { PlaceKind } from '../../features/place/placeFacts'
-import { formatCertain, formatShort } from '../../vocabulary/numbers'
+import type { Tree } from '../../formula/tree'
+import { formatShort } from '../../vocabulary/numbers'
+import { oneSign, placeWords } from '../shared/exactPlaces'
+import { placeIs } from '../shared/placeWords'
 import { listed } from '../../vocabulary/units'
 import type { Condition, Tested } from './facts'
 
@@ -11,6 +14,8 @@ export interface Wording {
   decimals: number
   /** The ends of the span, as they were typed. */
   ends: readonly [string, string]
+  /** The exact number of a place within an enclosure, where it is known. */
+  exactOf: (enclosure: readonly [number, number]) => Tree | null
 }
 
 export const show = (x: number, { decimals }: Wording) => formatShort(x, Math.max(3, decimals))
@@ -52,18 +57,22 @@ export const continuousWords = (condition: Condition, wording: Wording) =>
 export const differentiableWords = (condition: Condition, wording: Wording) =>
   conditionWords(condition, `differentiable on ${openSpan(wording)}`, wording)
 
-/** Places found, each to its certain digits. */
-export function placesWords(
+/** Places found, each exactly or to its certain digits. */
+export const placesWords = (
   all: readonly { enclosure: readonly [number, number] }[],
-  { letter, decimals }: Wording,
+  wording: Wording,
+): string => placeIs(wording.letter, placeList(all, wording))
+
+/** The same without the letter; of places that are all rounded the first alone carries ≈. */
+export function placeList(
+  all: readonly { enclosure: readonly [number, number] }[],
+  { decimals, exactOf }: Wording,
 ): string {
   const most = 6
-  return `${letter} = ${listed(
-    all.map(
-      ({ enclosure }) => formatCertain([enclosure[0], enclosure[1]], Math.max(3, decimals)).text,
-    ),
-    most,
-  )}`
+  const texts = all.map(({ enclosure: [lo, hi] }) =>
+    placeWords(exactOf([lo, hi]), { enclosure: [lo, hi], proven: true }, Math.max(3, decimals)),
+  )
+  return listed(oneSign(texts), most)
 }
 
 const signWord = { 1: '+', 0: '0', [-1]: '−' } as const

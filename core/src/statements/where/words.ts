@@ -1,7 +1,8 @@
 import { placeIs } from '../shared/placeWords'
 import type { RealFunction } from '../../evaluate/compile'
-import { placeWords } from '../shared/exactPlaces'
+import { oneSign, placeWords } from '../shared/exactPlaces'
 import type { Tree } from '../../formula/tree'
+import { readableFunctions } from '../../vocabulary/exactForms'
 import { plainDecimal, tellNumber } from '../../vocabulary/told'
 import {
   formatCertain,
@@ -39,7 +40,7 @@ type Solution = Settled['solutions'][number]
 export type ExactOf = (solution: Solution) => Tree | null
 
 const cellText = (solution: Solution, exact: Tree | null, decimals: number) => {
-  if (exact) return formatNotZero(tellNumber(exact, decimals, false).value, decimals)
+  if (exact) return formatNotZero(tellNumber(exact, decimals, null).value, decimals)
   const shown = formatCertain(solution.enclosure, decimals)
   return (shown.certain && solution.proven ? '' : '≈ ') + shown.text
 }
@@ -47,7 +48,7 @@ const cellText = (solution: Solution, exact: Tree | null, decimals: number) => {
 /** √2, π/6 or 7/16; nothing for a number that the cell shows as it is. */
 function exactText(exact: Tree | null, decimals: number): string {
   if (!exact) return ''
-  const told = tellNumber(exact, decimals)
+  const told = tellNumber(exact, decimals, readableFunctions)
   return told.exact?.proven ? told.exact.text : ''
 }
 
@@ -65,7 +66,7 @@ export function levelText(
 ): string {
   const typed = number(target)
   if (!typed.ok) return formatShort(level, decimals)
-  const told = tellNumber(typed.tree, decimals, typed.exact !== null)
+  const told = tellNumber(typed.tree, decimals, typed.exact ? readableFunctions : null)
   const isPlain = told.fraction && plainDecimal(told.fraction, decimals) !== null
   return isPlain ? told.text : (told.exact?.text ?? formatShort(level, decimals))
 }
@@ -93,12 +94,6 @@ export function solutionsWords(
       : []),
   ]
 }
-
-/** Of places that are all rounded the first alone carries ≈. */
-const oneSign = (places: readonly string[]) =>
-  places.every((text) => text.startsWith('≈ '))
-    ? places.map((text, i) => (i === 0 ? text : text.slice(2)))
-    : places
 
 /** Where two curves, or a curve and its level, meet without crossing. */
 export function touchingWords(
@@ -153,18 +148,18 @@ export function solutionsTable(
     return {
       cells: [
         cellText(solution, exact[i]!, decimals),
-        ...(hasForms ? [forms[i]!] : []),
         ...numbers.map((v) => formatNumber(v, decimals)),
+        ...(hasForms ? [forms[i]!] : []),
       ],
-      values: [x, ...(hasForms ? [null] : []), ...numbers],
+      values: [x, ...numbers, ...(hasForms ? [null] : [])],
       x,
     }
   })
   const columns = [
     letter,
-    ...(hasForms ? ['exactly'] : []),
     `${curveText(line)}(${letter})`,
     ...(own ? [`${line.curve}(${letter})`] : []),
+    ...(hasForms ? ['exactly'] : []),
   ]
   return { name: 'Solutions', columns, rows, count: rows.length, open: true }
 }

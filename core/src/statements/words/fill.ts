@@ -1,5 +1,5 @@
 import { toLatex } from '../../language/latex'
-import { formatNumber } from '../../vocabulary/numbers'
+import { tellTree } from '../shared/toldNumbers'
 import { unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { LineContext } from '../contract'
 import { readWords, type Run } from './read'
@@ -28,7 +28,7 @@ export function fillWords(text: string, context: WordsContext, units = false): F
   const value = (formula: string, named = units): { text: string } | { wrong: string } => {
     const found = context.number(formula)
     if (found.ok) {
-      const shown = formatNumber(found.value, context.decimals)
+      const shown = tellTree(found.tree, found.value, context, false).text
       return { text: named ? withUnit(shown, unitOf(formula, context)) : shown }
     }
     problems.push({ message: found.problem.message.replace(/^a place/, 'words'), piece: formula })
