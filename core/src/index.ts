@@ -242,7 +242,7 @@ export { grownTrails, noTrails, type Trails } from './scene/trails'
 export { clearAnswers, setGuess, setSignGuess, tryAgain } from './study/answers'
 export { type Overlay, shownStudy } from './study/overlay'
 export { sliderRole } from './study/sliderRoles'
-export { editSlot, type SlotEdit } from './study/slotEdits'
+export { editSlot, retype, type SlotEdit } from './study/slotEdits'
 export { topicsOf } from './study/summary'
 export { allTopics, type Topic } from './vocabulary/topics'
 export {

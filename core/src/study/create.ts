@@ -8,7 +8,7 @@ import { namesIn } from '../formula/tree'
 import { lanesOpened } from '../statements'
 import { curveLine } from '../statements/curve'
 import { cutGiven, givenLine } from '../statements/given'
-import { curveText } from '../statements/shared/slots'
+import { blankTitle, formulaTitle } from './titles'
 import { newLane } from './edits/lanes'
 import { plainSlider } from './edits/sliders'
 import { noAnswers, usualDisplay } from '../vocabulary/members'
@@ -66,7 +66,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
     format: presentFormat,
     parts: [],
     steps: [],
-    title: `${curveText({ curve: name, order })}(${letter}) = ${toPlain(tree)}`.slice(0, 120),
+    title: formulaTitle(name, order, letter, toPlain(tree)),
     about: '',
     variable: { letter, name: '', unit: '' },
     decimals: 3,
@@ -84,7 +84,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
 export function blankStudy(): Study {
   const created = createStudy('f(x) = 3 sin(x) + x/2')
   if (!created.ok) throw new TypeError('the opening formula must be readable')
-  return { ...created.study, title: 'New study' }
+  return { ...created.study, title: blankTitle }
 }
 
 function readFunction(

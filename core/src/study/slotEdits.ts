@@ -3,6 +3,7 @@ import { readFormula } from '../calculus/readFormula'
 import { isCurveMaker, isFormulaLine, kindOf, type Statement, statementSchema } from '../statements'
 import type { SlotKind } from '../statements/contract'
 import { curveText, parseCurveRef } from '../statements/shared/slots'
+import { titled } from './titles'
 import { changeFormula, changeLine } from './edits/lines'
 import { curveLines, curveMakers, readingOf, renameSymbol, symbolProblem } from './edits/names'
 import type { Edit } from './edits/edit'
@@ -93,6 +94,10 @@ function editTarget(study: Study, line: Statement, field: string, text: string):
   return yes(changeLine(line.id, { [field]: target }))
 }
 
+/** Another formula for a curve, with the span and the title that follow it. */
+export const retype = (id: string, formula: string): Edit =>
+  titled((study) => withWindow(id)(changeFormula(id, formula)(study)))
+
 function editFormula(study: Study, line: Statement, text: string): SlotEdit {
   if (!isFormulaLine(line)) return no('only a curve has a formula')
   const { formula: said, span } = cutSpan(text)
@@ -128,7 +133,7 @@ function editFormula(study: Study, line: Statement, text: string): SlotEdit {
     edits.push(renameSymbol(letter, typed.variable))
   }
   edits.push(changeFormula(line.id, formula), withWindow(line.id))
-  return yes((before) => edits.reduce((now, edit) => edit(now), before))
+  return yes(titled((before) => edits.reduce((now, edit) => edit(now), before)))
 }
 
 function editSpan(study: Study, line: Statement, text: string): SlotEdit {

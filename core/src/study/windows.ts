@@ -4,11 +4,12 @@ import { readFormula } from '../calculus/readFormula'
 import type { RealFunction } from '../evaluate/compile'
 import { cutToDomain, roundStep, whatMatters, type Window } from '../features/whatMatters'
 import { curvesIn, namesIn, type Tree } from '../formula/tree'
-import { type FormulaLine, isFormulaLine, kindOf, type Statement } from '../statements'
+import { type FormulaLine, isFormulaLine, kindOf, spanMembers, type Statement } from '../statements'
 import { usualWindow } from '../statements/curve'
 import type { SpanText } from '../vocabulary/members'
 import { numberToFormula } from '../vocabulary/numbers'
 import { curveLines, readingOf } from './edits/names'
+import { sameSpan } from './edits/spans'
 import { type Edit, replaceLine } from './edits/edit'
 import type { Study } from './schema'
 
@@ -58,14 +59,33 @@ function rests(name: string, trees: Readonly<Record<string, Tree>>): boolean {
   return visit(name) && [...seen].every((one) => findCycle(one, trees) === null)
 }
 
-/** Gives a curve that is drawn everywhere the window and the span of its present formula. */
+/**
+ * Gives a curve that is drawn everywhere the window and the span of its present formula, and lines about
+ * it whose span is still the old one, which nobody has set by hand, the new one.
+ */
 export const withWindow =
   (id: string): Edit =>
   (study) => {
     const line = study.lines.find((l) => l.id === id)
     const f = line && isOpen(line) ? functionOf(study, line) : null
-    return f ? replaceLine(study, id, (now) => ({ ...now, ...windowFor(f) })) : study
+    if (!f || !line || !isOpen(line)) return study
+    const { window, span } = windowFor(f)
+    const changed = replaceLine(study, id, (now) => ({ ...now, window, span }))
+    return spansFollow(line, span)(changed)
   }
+
+const spansFollow =
+  ({ name, span: old }: OpenLine, span: SpanText): Edit =>
+  (study) => ({
+    ...study,
+    lines: study.lines.map((line) =>
+      'curve' in line && line.curve === name
+        ? spanMembers(line)
+            .filter((member) => sameSpan(member.span, old))
+            .reduce((now, { field }) => ({ ...now, [field]: span }), line)
+        : line,
+    ),
+  })
 
 /** Takes the span of a curve away, so that it is drawn wherever one looks. */
 export const drawnEverywhere =

@@ -95,4 +95,3 @@ function squareBeside(part: Tree, u: Tree): ((z: Tree) => Tree) | null {
   }
   return (z) => power(sum(whole(1), negate(power(z, whole(2)))), whole(share.n / 2n))
 }
-

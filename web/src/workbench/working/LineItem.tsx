@@ -3,7 +3,7 @@ import { CSS } from '@dnd-kit/utilities'
 import { keepTogether } from '../../parts/keepTogether'
 import {
   addSlider,
-  changeFormula,
+  retype,
   type Edit,
   giveValue,
   isFormulaLine,
@@ -92,7 +92,7 @@ export const LineItem = memo(function LineItem({
               <button
                 type="button"
                 className="pill"
-                onClick={() => apply(changeFormula(line.id, mended(line.formula, hint)))}
+                onClick={() => apply(retype(line.id, mended(line.formula, hint)))}
               >
                 Use it
               </button>
@@ -183,9 +183,7 @@ function ProblemView({ line, problem }: { line: Statement; problem: LineProblem 
             key={replacement}
             type="button"
             className="pill ml-2 text-ink"
-            onClick={() =>
-              apply(changeFormula(line.id, mended(line.formula, { ...at, replacement })))
-            }
+            onClick={() => apply(retype(line.id, mended(line.formula, { ...at, replacement })))}
           >
             Use {replacement}
           </button>
