@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { compile, parseFormula } from '..'
+import type { Frame } from './frame'
 import { sampleCurve, type Stroke, strokesToPath } from './sampleCurve'
 
 const frame = { x: [0, 10], y: [-2, 2], width: 800, height: 300 } as const
@@ -62,4 +63,20 @@ test('a straight line is two points', () => {
     [0, 225],
     [800, 75],
   ])
+})
+
+test.each([
+  // Near 0 it is 1/2 − x²/24, by its series.
+  ['(1 - cos(x))/x^2', 2e-7, 0.5],
+  // And 1/3 + 2x²/15.
+  ['(tan(x) - x)/x^3', 2e-5, 1 / 3],
+])('%s is drawn as what it is where doubles cancel', (formula, reach, height) => {
+  const parsed = parseFormula(formula)
+  if (!parsed.ok) throw new Error('unreadable')
+  const near: Frame = { ...frame, x: [-reach, reach], y: [height - 0.1, height + 0.1] }
+  const strokes = sampleCurve(compile(parsed.tree), -reach, reach, near, true)
+  const heights = strokes.flatMap((stroke) => stroke.filter((_, i) => i % 2 === 1))
+  expect(heights.length).toBeGreaterThan(40)
+  const off = heights.map((y) => Math.abs(y - frame.height / 2))
+  expect(Math.max(...off)).toBeLessThan(0.5)
 })

@@ -1,5 +1,6 @@
 import type { DrawnFunction } from '../statements/contract'
 import { countParts } from '../formula/tree'
+import { steadyCurve } from './steadyCurve'
 import { canBeDrawn, type Frame, toPixelX, toPixelY } from './frame'
 
 /** One connected stretch of a curve as x, y, x, y, … in pixels. */
@@ -9,6 +10,8 @@ export type Stroke = number[]
 const flatness = 0.2
 /** Two samples closer than this, in pixels across, are not refined any more. */
 const finest = 1 / 64
+/** Samples with many digits take their time, and stand further apart, in pixels. */
+const steadySpacing = 16
 /** A step between finest samples that could be a break rather than a steep climb, in pixels. */
 const suspicious = 2
 /** How far an enclosure may reach beyond the samples and still be believed, in pixels. */
@@ -33,25 +36,29 @@ const halvings = 60
  * and the work is bounded: a formula that is long, or broken everywhere, is drawn more coarsely.
  */
 export function sampleCurve(
-  f: DrawnFunction,
+  drawn: DrawnFunction,
   from: number,
   to: number,
   frame: Frame,
-  care = true,
+  careful = true,
 ): Stroke[] {
   const low = Math.max(from, frame.x[0])
   const high = Math.min(to, frame.x[1])
   if (!(low < high) || !canBeDrawn(frame.x) || !canBeDrawn(frame.y)) return []
+  const scaleX = frame.width / (frame.x[1] - frame.x[0])
+  const scaleY = frame.height / (frame.y[1] - frame.y[0])
+  // In a picture that moves there is no time for more digits; where there are, enclosures are too wide.
+  const steady = careful ? steadyCurve(drawn, [low, high], scaleY) : null
+  const f = steady ?? drawn
+  const care = careful && !steady
   const across = toPixelX(frame, high) - toPixelX(frame, low)
-  const count = Math.max(2, Math.ceil(across / 2)) + 1
+  const count = Math.max(2, Math.ceil(across / (steady ? steadySpacing : 2))) + 1
   const xs = Float64Array.from({ length: count }, (_, i) =>
     i === count - 1 ? high : low + ((high - low) * i) / (count - 1),
   )
   const ys = f.values(xs)
   const strokes: Stroke[] = []
   let stroke: Stroke = []
-  const scaleX = frame.width / (frame.x[1] - frame.x[0])
-  const scaleY = frame.height / (frame.y[1] - frame.y[0])
   const heldY = (y: number) => {
     const pixel = toPixelY(frame, y)
     return Math.max(-3 * frame.height, Math.min(4 * frame.height, pixel))
@@ -120,7 +127,11 @@ export function sampleCurve(
     const value = f.value(middle)
     const stray = Math.abs(value - (y0 + y1) / 2) * scaleY
     const steepUnseen = unseen(y0, y1) && Number.isFinite(value) && unseen(y0, value)
-    if (Number.isFinite(value) && (stray < flatness || steepUnseen) && (depth > 0 || width <= 4)) {
+    if (
+      Number.isFinite(value) &&
+      (stray < flatness || steepUnseen) &&
+      (depth > 0 || width <= 4 || steady)
+    ) {
       // A steep straight step may hide a jump: it is followed down before it is believed.
       if ((rise <= 40 || steepUnseen) && holds(x0, x1, y0, value, y1)) {
         add(middle, value)

@@ -157,7 +157,7 @@ const theorems: readonly Question[] = [
     'S',
     'x^3-x^2-6x+2',
     "rolle's theorem for f on [0, 3]",
-    ['equal: f(0) = 2 and f(3) = 2', 'x = 1.786'],
+    ['equal: f(0) = 2 and f(3) = 2', 'x = (1 + √19)/3 ≈ 1.786'],
     { c: (1 + Math.sqrt(19)) / 3 },
   ),
   q('S', '1-x^(2/3)', "rolle's theorem for f on [-1, 1]", [

@@ -235,6 +235,8 @@ function* undoneCall(
   const turned = (arc: Tree, period: number) => {
     const first = compileTree(withKnownValues(arc)).value(0)
     const times = Math.round((at - first) / period)
+    // The arc of what no sine reaches is none, and leads nowhere.
+    if (!Number.isFinite(times)) return arc
     const share = period > 4 ? 2 * times : times
     return times === 0 ? arc : sum(arc, product(whole(share), constant('pi')))
   }

@@ -38,7 +38,9 @@ export interface CurveResult {
 export type DrawnFunction = Pick<
   RealFunction,
   'value' | 'values' | 'derivatives' | 'enclose' | 'tree'
->
+> &
+  /** Those of a formula, so that it can be worked out with more digits. */
+  Partial<Pick<RealFunction, 'variable' | 'parameters'>>
 
 export type CurveLookup = { ok: true; curve: CurveResult } | { ok: false; problem: LineProblem }
 export type NumberLookup =

@@ -1,0 +1,49 @@
+import { nearestDouble } from '../evaluate/precise'
+import type { DrawnFunction } from '../statements/contract'
+
+/** What doubles lose is seen where it moves a curve by more than this many pixels. */
+const seen = 0.25
+/** Places at which a curve is asked whether doubles cancel on it. */
+const looks = 14
+
+/**
+ * A curve whose values, where doubles cancel so much that it is seen, are worked out with as many
+ * digits as it takes; null where nothing is seen of that, or where the curve is no formula.
+ */
+export function steadyCurve(
+  f: DrawnFunction,
+  [from, to]: readonly [number, number],
+  pixelsPerUnit: number,
+): DrawnFunction | null {
+  const { variable, parameters } = f
+  if (variable === undefined || parameters === undefined) return null
+  const isLost = (x: number) => {
+    const [lo, hi] = f.enclose(x, x)
+    return (hi - lo) * pixelsPerUnit > seen
+  }
+  const places = Array.from({ length: looks }, (_, i) => from + ((i + 0.37) / looks) * (to - from))
+  // Beside a pole a value is large, and its rounding with it: that is no loss.
+  const cancels = (x: number) => {
+    const [lo, hi] = f.enclose(x, x)
+    return isLost(x) && hi - lo > 1e-9 * Math.min(Math.abs(lo), Math.abs(hi))
+  }
+  if (!places.some(cancels)) return null
+  const known = new Map<number, number>()
+  const value = (x: number): number => {
+    let y = known.get(x)
+    if (y === undefined) {
+      const exact = isLost(x) ? nearestDouble(f.tree, variable, x, parameters) : NaN
+      y = Number.isNaN(exact) ? f.value(x) : exact
+      known.set(x, y)
+    }
+    return y
+  }
+  return {
+    ...f,
+    value,
+    values: (xs, out = new Float64Array(xs.length)) => {
+      for (let i = 0; i < xs.length; i++) out[i] = value(xs[i]!)
+      return out
+    },
+  }
+}
