@@ -49,7 +49,7 @@ test('where is q′ = 2: all times, proven, tied to their places on q', async ({
   await bench.button('Show q′').click()
   await bench.say("where q' = 2 on 0 to 10")
   const line = 'Where is q′ = 2 on [0, 10]'
-  await expect(bench.line(line)).toContainText('q′ is 2 at t = 0.975, 6.006 and 7.957')
+  await expect(bench.line(line)).toContainText('q′ is 2 at t ≈ 0.975, 6.006 and 7.957')
   await expect(bench.line(line)).toContainText('Complete: no other solution on [0, 10]')
   const rows = page.getByRole('table', { name: 'Solutions' }).getByRole('row')
   await expect(rows).toHaveCount(4)

@@ -12,8 +12,8 @@ test('type a function, ride a tangent along it, find it again after a restart', 
   await bench.say('rate')
   await expect(bench.line('Rate of change q′(t) = t/2')).toBeVisible()
   const slope = bench.output('Tangent to q at t = a', 'slope')
-  await expect(slope).toHaveText('0.000')
-  await expect(bench.output('Tangent to q at t = a', 'line')).toHaveText('y = −3.000')
+  await expect(slope).toHaveText('0')
+  await expect(bench.output('Tangent to q at t = a', 'line')).toHaveText('y = −3')
 
   const flag = bench.slider('Place a')
   const before = (await flag.boundingBox())!
@@ -77,13 +77,13 @@ test('a new formula keeps every line working', async ({ page, bench }) => {
   await bench.open('f(x) = x^3')
   await bench.say('tangent')
   await bench.say("value of f' at 2")
-  await expect(bench.output('Value of f′ at x = 2', 'value')).toHaveText('12.000')
+  await expect(bench.output('Value of f′ at x = 2', 'value')).toHaveText('12')
   await bench.button('f(x) = x³').click()
   const field = page.getByRole('textbox', { name: 'Formula' })
   await field.fill('f(x) = e^x')
   await page.keyboard.press('Enter')
   await expect(bench.output('Value of f′ at x = 2', 'value')).toHaveText('7.389')
-  await expect(bench.output('Tangent to f at x = a', 'line')).toHaveText('y = x + 1.000')
+  await expect(bench.output('Tangent to f at x = a', 'line')).toHaveText('y = x + 1')
 })
 
 test('the ladder opens and closes lanes, and each says what it shows', async ({ bench }) => {
@@ -151,7 +151,7 @@ test('a place takes an exact expression', async ({ page, bench }) => {
   await page.getByRole('textbox', { name: 'a exactly' }).fill('pi/2')
   await page.keyboard.press('Enter')
   await expect(bench.slider('a')).toHaveAttribute('aria-valuenow', String(Math.PI / 2))
-  await expect(bench.output('Tangent to f at x = a', 'line')).toHaveText('y = 1.000')
+  await expect(bench.output('Tangent to f at x = a', 'line')).toHaveText('y = 1')
   await expect(bench.slider('Place a')).toBeFocused()
 })
 
@@ -185,7 +185,7 @@ test('a second curve joins the first one’s axes in a colour and with a name of
   await bench.say("let g(x) = f'(x) + 2")
   await expect(bench.line('Let g(x) = f′(x) + 2')).toBeVisible()
   await bench.say('value of g at 3')
-  await expect(bench.output('Value of g at x = 3', 'value')).toHaveText('8.000')
+  await expect(bench.output('Value of g at x = 3', 'value')).toHaveText('8')
   const lane = bench.lane('f')
   await expect(lane.locator('path.stroke-slate')).toHaveCount(1)
   await expect(lane.locator('svg text').filter({ hasText: /^[fg]$/ })).toHaveCount(2)

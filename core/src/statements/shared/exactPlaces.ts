@@ -5,7 +5,7 @@ import type { RealFunction } from '../../evaluate/compile'
 import { steadyValue } from '../../algebra/steady'
 import { withValues } from '../../evaluate/withValues'
 import { criticalParts } from '../../features/criticalParts'
-import type { Feature } from '../../features/examination'
+import type { Extreme, Feature } from '../../features/examination'
 import { compileTree } from '../../evaluate/compile'
 import type { Tree } from '../../formula/tree'
 import { toPlain } from '../../language/print'
@@ -98,6 +98,10 @@ export function shownFeature(
   const height = hasValue ? roundedHeight(f, { x, enclosure, value, proven }, decimals) : '—'
   return { x: at, value: height, cells: [at, height], exactly: null }
 }
+
+/** The value of an extreme as it is read: exactly where it is known and short. */
+export const extremeText = (f: RealFunction, { at }: Extreme, decimals: number): string =>
+  at[0] ? shownFeature(f, at[0], decimals).value : '—'
 
 const certainOnly = (text: string, certain: boolean) => (certain ? '' : '≈ ') + text
 

@@ -1,15 +1,17 @@
 import {
   type Corner,
   type Evaluation,
-  type Examination,
+  type Extreme,
+  extremeText,
   formatNotZero,
   formatPower,
   formatShort,
   type LaneScene,
   type Range,
+  type RealFunction,
 } from '@yperkine/core'
 import { memo } from 'react'
-import { useStudy, useWorkbench } from '../store'
+import { type Examined, useStudy, useWorkbench } from '../store'
 import { cornerPlace } from './cornerPlace'
 import { useRange } from './useRange'
 
@@ -29,6 +31,7 @@ export const LaneRange = memo(function LaneRange({
   })
   const proven = known?.examination
   const alone = useStudy((s) => s.lanes.find((l) => l.id === lane.id)?.overlays.length === 0)
+  const f = useWorkbench((s) => spanOf(s.evaluation, lane.curve)?.f)
   // Of a curve that goes on to both sides only a stretch is looked over, and that is told.
   const from = useWorkbench((s) => known?.from ?? spanOf(s.evaluation, lane.curve)?.from)
   const to = useWorkbench((s) => known?.to ?? spanOf(s.evaluation, lane.curve)?.to)
@@ -44,7 +47,7 @@ export const LaneRange = memo(function LaneRange({
   })
   const reach = broken
     ? null
-    : (provenReach(proven, decimals, stretch) ?? (found && reachText(found, decimals, stretch)))
+    : (provenReach(known, f, decimals, stretch) ?? (found && reachText(found, decimals, stretch)))
   if (!reach && progress === null && !stopped) return null
   return (
     <div
@@ -85,16 +88,19 @@ const spanOf = (evaluation: Evaluation, name: string) => {
 
 /** The least and greatest value where both are proven. */
 function provenReach(
-  known: Examination | undefined,
+  known: Examined | undefined,
+  f: RealFunction | undefined,
   decimals: number,
   stretch: string,
 ): string | null {
-  if (!known?.complete) return null
-  const { highest, lowest } = known
-  const text = inWords(
-    lowest && shown(lowest.value, decimals),
-    highest && shown(highest.value, decimals),
-  )
+  if (!known?.examination.complete) return null
+  const { highest, lowest } = known.examination
+  const said = (extreme: Extreme | null) => {
+    if (!extreme) return null
+    const isLong = Math.abs(extreme.value) >= longFrom
+    return isLong || !f ? shown(extreme.value, decimals) : extremeText(f, extreme, decimals)
+  }
+  const text = inWords(said(lowest), said(highest))
   return `${text}${stretch}, proven`
 }
 
