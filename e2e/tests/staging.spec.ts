@@ -18,7 +18,7 @@ test('a body rides the curve: dragged and moved by keys, its caption and a note 
   await bench.say('marker raft on q')
   await caption(page, bench, '{a} h, {q(a)} ML/h')
   // q(5) = 6 + 4 sin 4.5 − 1.5
-  await expect(notes(page)).toHaveAccessibleName('5.000 h, 0.590 ML/h')
+  await expect(notes(page)).toHaveAccessibleName('5 h, 0.590 ML/h')
   await bench.say("note Going down: $q' = \\live{q'(a)}$, {q(a)}")
   await expect(notes(page).nth(1)).toHaveAccessibleName(/^Going down: q/)
 
@@ -27,7 +27,7 @@ test('a body rides the curve: dragged and moved by keys, its caption and a note 
   await bench.drag(body, -120)
   const after = await bench.valueOf(bench.slider('a'))
   expect(after).toBeLessThan(before - 1)
-  await expect(notes(page).first()).not.toHaveAccessibleName('5.000 h, 0.590 ML/h')
+  await expect(notes(page).first()).not.toHaveAccessibleName('5 h, 0.590 ML/h')
   // The frame has stood still, and the body looks back where it went.
   await expect(page.locator('path[data-item="line2.body"]')).toHaveAttribute(
     'transform',

@@ -35,7 +35,7 @@ test('beside a pole no number is told that only the search has made', async ({ p
   await bench.open('f(x) = 1/(x - 4) for -10 <= x <= 10')
   await expect(page.locator(rangeOf('f'))).toHaveText('no lowest and no highest value, proven')
   await bench.button('Show f′').click()
-  await expect(page.locator(rangeOf('f′'))).toHaveText(/^≈ no lowest value, highest −0\.005$/)
+  await expect(page.locator(rangeOf('f′'))).toHaveText('no lowest value, highest −0.005, proven')
   // The area from -10 on has no value beyond the pole: the line says why, and the lane tells nothing.
   await bench.say('accumulate f from -10')
   await expect(bench.working.getByText(/grows without bound at x\s=\s4/)).toBeVisible()

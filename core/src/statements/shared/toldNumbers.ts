@@ -2,6 +2,7 @@ import { substitute } from '../../algebra/curves'
 import { simplify } from '../../algebra/simplify'
 import { decimalOfNumber } from '../../arithmetic/rational'
 import type { RealFunction } from '../../evaluate/compile'
+import { exactRational } from '../../evaluate/exactRational'
 import { withValues } from '../../evaluate/withValues'
 import { exactly, name, negate, product, sum, type Tree, whole } from '../../formula/tree'
 import { toPlain } from '../../language/print'
@@ -79,6 +80,15 @@ export function tellWithin(
   return { value, text: shown.certain ? reads : `≈ ${reads}`, certain: shown.certain }
 }
 
+/** More digits than this no one has typed: a place has them from being dragged, or is π/2 in doubles. */
+const mostTyped = 10n ** 11n
+
+/** Whether a place is known to the rounding of doubles alone: what it leads to has no exact digits. */
+function isRough({ tree }: Place): boolean {
+  const fraction = exactRational(tree)
+  return fraction !== null && (fraction.n > mostTyped || fraction.n < -mostTyped)
+}
+
 /**
  * The formula of a derivative of a curve at a place, where `known` is its value; null for a curve
  * without a formula.
@@ -89,7 +99,7 @@ export function derivativeTree(
   place: Place,
   known: number,
 ): Tree | null {
-  if (!curve.formula) return null
+  if (!curve.formula || isRough(place)) return null
   const { f } = order === 0 ? curve : curve.derivative(order)
   // The slope of an area is what its integrand tends to, whatever value that has at a single place.
   const differs = !(Math.abs(f.value(place.x) - known) <= 1e-9 * Math.max(1, Math.abs(known)))
