@@ -22,6 +22,13 @@ export interface Reading {
   expand: (tree: Tree) => Tree | null
 }
 
+/** More digits than this no one has typed. */
+const mostTyped = 11
+const hasManyDigits = (value: number) =>
+  String(value)
+    .replace(/e.*$|\D/g, '')
+    .replace(/^0+|0+$/g, '').length > mostTyped
+
 export function createReading(read: Read, { once }: Kept): Reading {
   const listed = (key: string) => {
     const names = read<string>(key)
@@ -49,7 +56,13 @@ export function createReading(read: Read, { once }: Kept): Reading {
     const { expanded, f } = whole
     const exact = namesIn(expanded).size === 0 ? expanded : null
     return Number.isFinite(value)
-      ? { ok: true, value, exact, tree: exact ?? withValues(expanded, f.parameters) }
+      ? {
+          ok: true,
+          value,
+          exact,
+          tree: exact ?? withValues(expanded, f.parameters),
+          rough: exact === null && Object.values(f.parameters).some(hasManyDigits),
+        }
       : { ok: false, problem: { message: `${text} has no value`, fix: 'check its sliders' } }
   }
 

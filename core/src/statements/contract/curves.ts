@@ -46,6 +46,8 @@ export type CurveLookup = { ok: true; curve: CurveResult } | { ok: false; proble
 export type NumberLookup =
   /**
    * `exact` is what was typed, where it hangs on no slider; `tree` the number as a formula without
-   * names, with every slider as the decimal that it shows.
+   * names, with every slider as the decimal that it shows; `rough` that one of these has the rounding of
+   * doubles in it, as after a drag, so that what follows from it has no exact digits.
    */
-  { ok: true; value: number; exact: Tree | null; tree: Tree } | { ok: false; problem: LineProblem }
+  | { ok: true; value: number; exact: Tree | null; tree: Tree; rough: boolean }
+  | { ok: false; problem: LineProblem }

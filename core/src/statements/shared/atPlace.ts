@@ -24,6 +24,8 @@ export interface AtPlace {
   exact: Tree | null
   /** The place as a number without names. */
   tree: Tree
+  /** It has the rounding of doubles in it, as after a drag. */
+  rough: boolean
   /** f, f′, … up to the order asked for. */
   derivatives: number[]
 }
@@ -66,7 +68,14 @@ export function lookAt(
       },
     }
   }
-  const at = { curve, x, exact: place.exact, tree: place.tree, derivatives: steady }
+  const at = {
+    curve,
+    x,
+    exact: place.exact,
+    tree: place.tree,
+    rough: place.rough,
+    derivatives: steady,
+  }
   return { ok: true, at: { ...at, derivatives: withSlope(at) } }
 }
 

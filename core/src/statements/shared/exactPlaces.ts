@@ -90,7 +90,7 @@ export function shownFeature(
       x: told.text,
       value: height ? height.text : '—',
       cells: [cellOf(told, decimals), height ? cellOf(height, decimals) : '—'],
-      exactly: pointText(place, height && valueTree(f, { x, tree: place }), decimals),
+      exactly: pointText(place, height && valueTree(f, place), decimals),
     }
   }
   const shown = formatCertain(enclosure, decimals)
@@ -113,7 +113,7 @@ const cellOf = ({ value, text, certain }: Told, decimals: number) => {
 
 /** The value at an exact place; at a break that of the function itself, which a formula may not tell. */
 function heightAt(f: RealFunction, place: Tree, known: number, decimals: number): Told {
-  const told = tellNumber(valueTree(f, { x: 0, tree: place }), decimals, null)
+  const told = tellNumber(valueTree(f, place), decimals, null)
   const near = Math.abs(told.value - known) <= 1e-6 * Math.max(1, Math.abs(known))
   return told.certain && near
     ? told

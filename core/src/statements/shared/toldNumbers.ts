@@ -2,7 +2,6 @@ import { substitute } from '../../algebra/curves'
 import { simplify } from '../../algebra/simplify'
 import { decimalOfNumber } from '../../arithmetic/rational'
 import type { RealFunction } from '../../evaluate/compile'
-import { exactRational } from '../../evaluate/exactRational'
 import { withValues } from '../../evaluate/withValues'
 import { exactly, name, negate, product, sum, type Tree, whole } from '../../formula/tree'
 import { toPlain } from '../../language/print'
@@ -22,10 +21,16 @@ import type { CurveResult, LineContext, Readout } from '../contract'
 export interface Place {
   x: number
   tree: Tree
+  /** It has the rounding of doubles in it, and what follows from it no exact digits. */
+  rough: boolean
 }
 
 /** The place that a double is written as. */
-export const placeOf = (x: number): Place => ({ x, tree: exactly(decimalOfNumber(x)) })
+export const placeOf = (x: number): Place => ({
+  x,
+  tree: exactly(decimalOfNumber(x)),
+  rough: false,
+})
 
 /** An end of a span, where it is the one that was typed; a span that is cut to the curve's own has others. */
 export function endOf(
@@ -35,13 +40,13 @@ export function endOf(
 ): Place & { exact: Tree | null } {
   const typed = context.number(text)
   return typed.ok && typed.value === x
-    ? { x, exact: typed.exact, tree: typed.tree }
+    ? { x, exact: typed.exact, tree: typed.tree, rough: typed.rough }
     : { ...placeOf(x), exact: null }
 }
 
 /** The value of a function at a place as a formula without names. */
-export const valueTree = (f: RealFunction, place: Place): Tree =>
-  substitute(withValues(f.tree, f.parameters), f.variable, place.tree)
+export const valueTree = (f: RealFunction, place: Tree): Tree =>
+  substitute(withValues(f.tree, f.parameters), f.variable, place)
 
 /**
  * A number by its formula, where that has one and its digits can be made certain; else as the double
@@ -80,15 +85,6 @@ export function tellWithin(
   return { value, text: shown.certain ? reads : `≈ ${reads}`, certain: shown.certain }
 }
 
-/** More digits than this no one has typed: a place has them from being dragged, or is π/2 in doubles. */
-const mostTyped = 10n ** 11n
-
-/** Whether a place is known to the rounding of doubles alone: what it leads to has no exact digits. */
-function isRough({ tree }: Place): boolean {
-  const fraction = exactRational(tree)
-  return fraction !== null && (fraction.n > mostTyped || fraction.n < -mostTyped)
-}
-
 /**
  * The formula of a derivative of a curve at a place, where `known` is its value; null for a curve
  * without a formula.
@@ -99,11 +95,11 @@ export function derivativeTree(
   place: Place,
   known: number,
 ): Tree | null {
-  if (!curve.formula || isRough(place)) return null
+  if (!curve.formula || place.rough) return null
   const { f } = order === 0 ? curve : curve.derivative(order)
   // The slope of an area is what its integrand tends to, whatever value that has at a single place.
   const differs = !(Math.abs(f.value(place.x) - known) <= 1e-9 * Math.max(1, Math.abs(known)))
-  return curve.accumulates && order > 0 && differs ? null : valueTree(f, place)
+  return curve.accumulates && order > 0 && differs ? null : valueTree(f, place.tree)
 }
 
 export const toldReadout = (id: string, { text, value, exact }: Told, unit: string): Readout => ({
