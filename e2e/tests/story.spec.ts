@@ -151,7 +151,7 @@ test('a place takes an exact expression', async ({ page, bench }) => {
   await page.getByRole('textbox', { name: 'a exactly' }).fill('pi/2')
   await page.keyboard.press('Enter')
   await expect(bench.slider('a')).toHaveAttribute('aria-valuenow', String(Math.PI / 2))
-  await expect(bench.output('Tangent to f at x = a', 'line')).toHaveText('y = 1')
+  await expect(bench.output('Tangent to f at x = a', 'line')).toHaveText('y = 1.000')
   await expect(bench.slider('Place a')).toBeFocused()
 })
 

@@ -9,7 +9,7 @@ test('each lane tells how far its curve reaches, and a drag does not ask again',
   await bench.open('f(x) = sin(x) + e^(-((x - 3)/0.001)^2) for -10 <= x <= 10')
   const range = page.locator(rangeOf('f'))
   // The spike is a thousandth wide and adds 1 to sin 3; the picture alone does not show it.
-  await expect(range).toHaveText('from −1 to 1.141, proven')
+  await expect(range).toHaveText('from −1.000 to 1.141, proven')
   await bench.say('tangent')
   await expect(range).toHaveAttribute('aria-busy', 'false')
   // The examination of the curve, which knows its range as well, may still be on its way.

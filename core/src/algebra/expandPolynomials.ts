@@ -1,12 +1,6 @@
-import {
-  addRational,
-  multiplyRational,
-  divideRational,
-  type Rational,
-  rational,
-  zero,
-} from '../arithmetic/rational'
+import { divideRational, type Rational, rational, zero } from '../arithmetic/rational'
 import { exactly, mapChildren, name, power, product, sum, type Tree, whole } from '../formula/tree'
+import { added, multiplied, trimmed as trim } from './rationalPolynomials'
 import { simplify } from './simplify'
 
 const highestDegree = 40
@@ -37,20 +31,6 @@ export function byPowers(coefficients: readonly Rational[], variable: string): T
   return terms.length === 0 ? whole(0) : sum(...terms)
 }
 
-const trim = (p: readonly Rational[]): Rational[] => {
-  let end = p.length
-  while (end > 0 && p[end - 1]!.n === 0n) end -= 1
-  return p.slice(0, end)
-}
-
-function multiplied(p: readonly Rational[], q: readonly Rational[]): Rational[] {
-  const out = new Array<Rational>(Math.max(0, p.length + q.length - 1)).fill(zero)
-  p.forEach((a, i) =>
-    q.forEach((b, k) => (out[i + k] = addRational(out[i + k]!, multiplyRational(a, b)))),
-  )
-  return trim(out)
-}
-
 /** The coefficients of a polynomial with rational coefficients, constant first, or null. */
 export function polynomialCoefficients(tree: Tree, variable: string): Rational[] | null {
   switch (tree.kind) {
@@ -63,9 +43,7 @@ export function polynomialCoefficients(tree: Tree, variable: string): Rational[]
       for (const term of tree.terms) {
         const next = polynomialCoefficients(term, variable)
         if (!next) return null
-        total = Array.from({ length: Math.max(total.length, next.length) }, (_, i) =>
-          addRational(total[i] ?? zero, next[i] ?? zero),
-        )
+        total = added(total, next)
       }
       return trim(total)
     }

@@ -1,11 +1,4 @@
-import {
-  addRational,
-  divideRational,
-  multiplyRational,
-  type Rational,
-  rational,
-  zero,
-} from '../arithmetic/rational'
+import { divideRational, type Rational, rational, zero } from '../arithmetic/rational'
 import {
   call,
   exactly,
@@ -18,6 +11,7 @@ import {
   whole,
 } from '../formula/tree'
 import { squareFreeParts } from './polynomials'
+import { added as add, multiplied as multiply, trimmed as trim } from './rationalPolynomials'
 
 /** A polynomial in t = tan(w/2) over (1 + t²)^n: what sums and products of cos kw and sin kw are. */
 interface HalfTangent {
@@ -27,25 +21,6 @@ interface HalfTangent {
 
 const highestDegree = 48
 
-const trim = (p: Rational[]): Rational[] => {
-  let end = p.length
-  while (end > 0 && p[end - 1]!.n === 0n) end -= 1
-  return p.slice(0, end)
-}
-const add = (p: Rational[], q: Rational[]): Rational[] =>
-  trim(
-    Array.from({ length: Math.max(p.length, q.length) }, (_, i) =>
-      addRational(p[i] ?? zero, q[i] ?? zero),
-    ),
-  )
-function multiply(p: Rational[], q: Rational[]): Rational[] {
-  if (p.length === 0 || q.length === 0) return []
-  const out = new Array<Rational>(p.length + q.length - 1).fill(zero)
-  p.forEach((a, i) =>
-    q.forEach((b, j) => (out[i + j] = addRational(out[i + j]!, multiplyRational(a, b)))),
-  )
-  return trim(out)
-}
 const onePlusSquare = [rational(1n), zero, rational(1n)]
 function raiseTo({ p, n }: HalfTangent, to: number): Rational[] {
   let out = p
