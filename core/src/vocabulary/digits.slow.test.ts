@@ -1,4 +1,4 @@
-import { digitsCases, wrongDigits } from './fixtures/digits'
+import { digitsCases, wrongDigits } from './fixtures/testing'
 
 describe.each([0, 3, 12])('with %i decimals', (decimals) => {
   test('every digit shown is right in all cases of the table', () => {

@@ -1,4 +1,4 @@
-import { digitsCases, wrongDigits } from './fixtures/digits'
+import { digitsCases, wrongDigits } from './fixtures/testing'
 
 test('every digit shown is right, where doubles cancel and where they do not', () => {
   const cases = digitsCases(40)
