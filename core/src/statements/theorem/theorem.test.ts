@@ -94,7 +94,7 @@ describe('a theorem is named only with its conditions checked', () => {
       'At x = 0.75 f′ is 0 and f′′ is 2.25 > 0, so f has a local minimum there.',
     ])
     expect(told('|x - 1|', 'second derivative test for f on [0, 3]').texts).toEqual([
-      'At x = 1.000 the test does not apply: f has a kink, so f′ is not 0 there.',
+      'At x = 1 the test does not apply: f has a kink, so f′ is not 0 there.',
     ])
     expect(told('|x - 1|', 'first derivative test for f on [0, 3]').texts).toEqual([
       'At x = 1.000 f is continuous and f′ goes − to +, so f has a local minimum there.',
@@ -102,7 +102,7 @@ describe('a theorem is named only with its conditions checked', () => {
     expect(
       told('x if x<1; 5 if x=1; 2-x otherwise', 'first derivative test for f on [0, 2]').texts,
     ).toEqual([
-      'At x = 1.000 the test does not apply: f has a value beside its limit, so it is not continuous.',
+      'At x = 1 the test does not apply: f has a value beside its limit, so it is not continuous.',
     ])
     expect(told('2x', 'first derivative test for f on [0, 2]').texts[0]).toMatch(
       /nowhere 0 or missing/,
@@ -136,7 +136,7 @@ test('c of a cubic is where its slope is the average rate (mathjs)', () => {
       const places = found.text
         .replaceAll('−', '-')
         .split(/, | and /)
-        .map(Number)
+        .map((text) => Number(text.replace(/^.*≈ /, '')))
       expect(places.length).toBeGreaterThan(0)
       for (const c of places) {
         expect(c).toBeGreaterThanOrEqual(a - 5e-4)
