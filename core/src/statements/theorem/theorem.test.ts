@@ -97,7 +97,7 @@ describe('a theorem is named only with its conditions checked', () => {
       'At x = 1 the test does not apply: f has a kink, so f′ is not 0 there.',
     ])
     expect(told('|x - 1|', 'first derivative test for f on [0, 3]').texts).toEqual([
-      'At x = 1.000 f is continuous and f′ goes − to +, so f has a local minimum there.',
+      'At x = 1 f is continuous and f′ goes − to +, so f has a local minimum there.',
     ])
     expect(
       told('x if x<1; 5 if x=1; 2-x otherwise', 'first derivative test for f on [0, 2]').texts,
