@@ -8,6 +8,7 @@ source); the rest is put together at random from a fixed seed. Each number is wo
 and with 120 digits, and kept only where both agree.
 """
 
+import ast
 import json
 import random
 import sys
@@ -66,39 +67,41 @@ NAMES["ln"] = real(NAMES["ln"], 0, True)
 NAMES["sqrt"] = real(NAMES["sqrt"], 0, False)
 
 
-class Base:
-    """e, to no power that is beyond reach."""
+def power(base, exponent):
+    """A whole power; and e, to no power that is beyond reach."""
+    if base is not None:
+        return base**exponent
+    if abs(exponent) > 10**6:
+        raise OverflowError
+    return mpmath.exp(exponent)
 
-    def __pow__(self, exponent):
-        if abs(exponent) > 10**6:
-            raise OverflowError
-        return mpmath.exp(exponent)
+
+OPERATORS = {
+    ast.Add: lambda a, b: a + b, ast.Sub: lambda a, b: a - b, ast.Mult: lambda a, b: a * b,
+    ast.Div: lambda a, b: a / b, ast.Pow: power,
+}
 
 
 def function(text):
-    code = compile(text.replace("^", "**"), text, "eval")
+    """The formula as a function; decimals are exact numbers: 0.1 is a tenth."""
+    text = text.replace("^", "**")
+    tree = ast.parse(text, mode="eval").body
 
     def value(x):
-        return eval(code, {**NAMES, "e": Base(), "x": x, "mpf": mpf})
+        def worth(part):
+            if isinstance(part, ast.BinOp):
+                return OPERATORS[type(part.op)](worth(part.left), worth(part.right))
+            if isinstance(part, ast.UnaryOp):
+                return -worth(part.operand)
+            if isinstance(part, ast.Call):
+                return NAMES[part.func.id](worth(part.args[0]))
+            if isinstance(part, ast.Constant):
+                return mpf(ast.get_source_segment(text, part))
+            return x if part.id == "x" else NAMES[part.id]
+
+        return worth(tree)
 
     return value
-
-
-def constants(text):
-    """Decimals as exact numbers: 0.1 is a tenth."""
-    out, i = "", 0
-    while i < len(text):
-        if text[i].isdigit():
-            j = i
-            while j < len(text) and (text[j].isdigit() or text[j] == "."):
-                j += 1
-            number = text[i:j]
-            out += f"mpf('{number}')"
-            i = j
-        else:
-            out += text[i]
-            i += 1
-    return out
 
 
 def at_random(chance, depth):
@@ -161,7 +164,7 @@ def main():
             formulas.append(text)
     rows, total = [], 0
     for text in formulas:
-        value = function(constants(text))
+        value = function(text)
         for order, make in ((0, value), (1, slope_of(value))):
             # Beside a value that is missing there is no slope either.
             cases = [(p, worked(make, p)) for p in PLACES if worked(value, p) is not None]
