@@ -184,7 +184,7 @@ export {
 } from './vocabulary/numbers'
 export type { LineTexts } from './vocabulary/equation'
 export { lineEquation, pointSlopeEquation, standardEquation } from './vocabulary/equation'
-export { type ExactForm, exactForm } from './vocabulary/exactForms'
+export type { ExactForm } from './vocabulary/exactForms'
 export { addLine, lineOffer, offersAtPoint, offersOverSpan, whyNothing } from './requests/offers'
 export { offersFor, type Understood, understand, understandFirst } from './requests/understand'
 export { type Begun, begin } from './requests/start'

@@ -1,18 +1,10 @@
+import { exactZero } from '../algebra/exactZeros/exactZeros'
 import { antiderivative } from '../algebra/antiderivative'
 import { substitute } from '../algebra/curves'
 import { withKnownValues } from '../algebra/knownValues'
-import { toRationalFunction } from '../algebra/polynomials'
 import { simplify } from '../algebra/simplify'
-import * as I from '../arithmetic/intervals'
 import type { Interval } from '../arithmetic/intervals'
-import {
-  divideRational,
-  negateRational,
-  type Rational,
-  rational,
-  decimalOfNumber,
-  toNumber,
-} from '../arithmetic/rational'
+import { decimalOfNumber } from '../arithmetic/rational'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
 import { budgetOf, finish } from '../features/budget'
@@ -23,15 +15,12 @@ import {
   type AreaTree,
   compare,
   type Condition,
-  constant,
   exactly,
   keyOf,
   name,
   negate,
   type Piece,
   pieces,
-  product,
-  quotient,
   sum,
   type Tree,
 } from '../formula/tree'
@@ -187,29 +176,13 @@ function partsOf({ f, lower, from, to, area }: Accumulated): Part[] | null {
 
 const nearEnd = 1e-6
 
-/** The exact place of a split: where a part of the first degree is 0, or a sine or cosine of one. */
-function placeOfSplit({ parts = [], enclosure }: Split, variable: string): Tree | null {
+/** The exact place of a split, where one of the formulas that vanish there leads to it. */
+export function placeOfSplit({ parts = [], enclosure }: Split, variable: string): Tree | null {
   for (const part of parts) {
-    const line = lineOf(part, variable)
-    if (line) return exactly(divideRational(negateRational(line.offset), line.slope))
-    if (part.kind !== 'call' || (part.name !== 'sin' && part.name !== 'cos')) continue
-    const inner = lineOf(part.args[0]!, variable)
-    if (!inner) continue
-    const [slope, offset] = [inner.slope, inner.offset].map(toNumber) as [number, number]
-    const halves = Math.round((slope * I.middle(enclosure) + offset) / (Math.PI / 2))
-    if ((halves % 2 === 0) !== (part.name === 'sin')) continue
-    const angle = product(exactly(rational(BigInt(halves), 2n)), constant('pi'))
-    return simplify(quotient(sum(angle, negate(exactly(inner.offset))), exactly(inner.slope)))
+    const exact = exactZero(part, variable, enclosure)
+    if (exact) return exact
   }
   return null
-}
-
-/** slope·x + offset, where a formula is that. */
-function lineOf(tree: Tree, variable: string): { slope: Rational; offset: Rational } | null {
-  const found = toRationalFunction(tree, variable)
-  if (found?.above.length !== 2 || found.below.length !== 1) return null
-  const [below] = found.below as [bigint]
-  return { slope: rational(found.above[1]!, below), offset: rational(found.above[0]!, below) }
 }
 
 /** Beyond this many times its span an area is not followed. */

@@ -1,7 +1,7 @@
 import { antiderivative } from '../algebra/antiderivative'
-import { exactZero } from '../algebra/exactZeros/exactZeros'
 import { substitute } from '../algebra/curves'
 import { withKnownValues } from '../algebra/knownValues'
+import { placeOfSplit } from '../calculus/areaTree'
 import type { Integral } from '../calculus/integrate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
 import { withValues } from '../evaluate/withValues'
@@ -173,12 +173,8 @@ function merged(parts: readonly Part[]): Part[] {
 /** The exact place of a split of which one end is known. */
 function endAt(splits: readonly Split[], x: number, variable: string): End | null {
   const split = splits.find(({ enclosure }) => enclosure.lo === x || enclosure.hi === x)
-  if (!split) return null
-  for (const part of split.parts ?? []) {
-    const exact = exactZero(part, variable, split.enclosure)
-    if (exact) return { value: compileTree(exact).value(0), exact }
-  }
-  return null
+  const exact = split ? placeOfSplit(split, variable) : null
+  return exact && { value: compileTree(exact).value(0), exact }
 }
 
 /** F(b) − F(a), with what F tends to where it has no value; null where F may break between them. */

@@ -165,12 +165,3 @@ function fractionOf(value: number, most: number) {
   }
   return null
 }
-
-/** The exact form of a curve's value, proven where that can be had, else a likely one. */
-export const exactForm = (
-  tree: Tree,
-  variable: string,
-  at: Tree,
-  value: number,
-  decimals: number,
-): ExactForm | null => provenForm(tree, variable, at, decimals) ?? likelyForm(value, decimals)
