@@ -36,6 +36,8 @@ const project = (name) => ({
 export default {
   // One worker for each core: the usual number leaves one idle, which on two is half of them.
   maxWorkers: '100%',
+  // On a busy machine the first request to a server may wait for all that is loaded beside it.
+  testTimeout: 30_000,
   projects: [
     project('core'),
     // What takes many seconds: thousands of made-up formulas and studies.

@@ -93,7 +93,7 @@ function areas() {
   }
   console.log(`evaluations on ${both} of them: ${ours}, SciPy ${integrals.scipy} quad: ${theirs}`)
   const f = compile(read('6 + 4 sin(0.9x) - 0.3x'))
-  const strips = (count: number, rule: 'midpoint' | 'upper') => () =>
+  const strips = (count: number, rule: 'midpoint' | 'upper' | 'lower') => () =>
     void riemannSum(f, { from: 0, to: 10, count, rule })
   const byLoop = () => {
     let total = 0
@@ -111,6 +111,7 @@ function areas() {
       loop: () => void byLoop(),
       midpoint: strips(100_000, 'midpoint'),
       upper: strips(100_000, 'upper'),
+      lower: strips(100_000, 'lower'),
       slivers: () => void overShort(f, made.strips, 'left', area, turns),
       accumulate: () => void accumulate(f, 0, 0, 10),
     },
@@ -119,6 +120,7 @@ function areas() {
   report('100,000 midpoints in a hand-written loop', times.loop, times.loop)
   report('100,000 strips, midpoint', times.midpoint, times.loop)
   report('100,000 strips, upper sum', times.upper, times.loop)
+  report('100,000 strips, lower sum', times.lower, times.loop)
   report('over and short of 1,000 strips', times.slivers, times.loop)
   report('area as a function, made once', times.accumulate, times.loop)
 }

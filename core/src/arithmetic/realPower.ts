@@ -7,6 +7,8 @@ import type { Rational } from './rational'
  */
 export function realPower(base: number, exponent: number): number {
   if (exponent === 2) return base * base
+  if (exponent === 3) return base * base * base
+  if (exponent === 4) return base * base * (base * base)
   if (Number.isNaN(base) || (base === 0 && exponent < 0)) return NaN
   return Math.pow(base, exponent)
 }

@@ -40,6 +40,8 @@ const gcd = (a: number, b: number): number => (b === 0 ? Math.abs(a) : gcd(b, a 
 /** The places at the shares (i + position)/count of a span. */
 export interface EvenPlaces {
   at(i: number): number
+  /** The places from the first on, into a list. */
+  fill(out: Float64Array): Float64Array
   /** The place as a fraction or a fraction of π, where ends and position are such; else null. */
   exactly(i: number): Tree | null
 }
@@ -61,11 +63,15 @@ export function evenPlaces(from: number, to: number, count: number, position = 0
     if (share === 0 || share === 1) return share === 0 ? from : to
     return turns ? turns.at(i) * Math.PI : from + (to - from) * share
   }
+  const fill = (out: Float64Array) => {
+    for (let i = 0; i < out.length; i++) out[i] = at(i)
+    return out
+  }
   const inTurns = (i: number) => {
     const share = turns?.exactly(i)
     return share ? simplify(product(share, constant('pi'))) : null
   }
-  return { at, exactly: inTurns }
+  return { at, fill, exactly: inTurns }
 }
 
 function inFractions(from: number, to: number, count: number, position: number): EvenPlaces | null {
@@ -78,8 +84,14 @@ function inFractions(from: number, to: number, count: number, position: number):
   if (largest > Number.MAX_SAFE_INTEGER || below > Number.MAX_SAFE_INTEGER) return null
   const start = low * count * p.d
   const above = (i: number) => start + (high - low) * (i * p.d + p.n)
+  const first = above(0)
+  const step = (high - low) * p.d
   return {
     at: (i) => above(i) / below,
+    fill(out) {
+      for (let i = 0; i < out.length; i++) out[i] = (first + step * i) / below
+      return out
+    },
     exactly: (i) => exactly(rational(BigInt(above(i)), BigInt(below))),
   }
 }

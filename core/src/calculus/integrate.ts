@@ -7,6 +7,8 @@ import { budgetOf, finish } from '../features/budget'
 import { decimalOfNumber } from '../arithmetic/rational'
 import { exactly, name, negate, quotient, sum, type Tree, whole } from '../formula/tree'
 import { substitute } from '../algebra/curves'
+import { differentiate } from '../algebra/differentiate'
+import { nearestDouble } from '../evaluate/precise'
 import { divergent, growthAtZero, type Part } from './endGrowth'
 import { expandPolynomials } from '../algebra/expandPolynomials'
 import { compensatedSum, doubleExponential, integratePanels, type ManyValues } from './quadrature'
@@ -170,14 +172,36 @@ export class Integration {
       const own = fills ? { at, length: to - from } : null
       hole ??= own
       const followed = own ? steadied(code, [from, to], own) : code
+      const filled = own && this.acrossHole(followed, at, side, length)
+      if (filled) return filled
       const reach = clearReach(followed, at, side, length)
       return { reach, part: this.fromEnd(tree, at, side, reach, fills) }
     }
     const first = beside(from, 1, to - from)
     if (first) [low, left] = [from + first.reach, first.part]
-    const last = beside(to, -1, to - low)
+    const last = low < to ? beside(to, -1, to - low) : null
     if (last) [high, right] = [to - last.reach, last.part]
-    return { left, right, inside: this.smooth(steadied(code, [low, high], hole), low, high) }
+    const inside = low < high ? this.smooth(steadied(code, [low, high], hole), low, high) : nothing
+    return { left, right, inside }
+  }
+
+  /** Beside a hole that is only a missing point a single rule may do, over the stretch or a part of it. */
+  private acrossHole(
+    f: RealFunction,
+    at: number,
+    side: 1 | -1,
+    length: number,
+  ): { reach: number; part: Part } | null {
+    for (const share of sharesTried) {
+      const reach = length * share
+      const panel: [number, number] = side > 0 ? [at, at + reach] : [at - reach, at]
+      const enclose = (lo: number, hi: number) => f.enclose(lo, hi)
+      const found = integratePanels(this.counted(f), [panel], tolerance, enclose, 1)
+      if (found.error <= (tolerance + 50 * Number.EPSILON) * found.size) {
+        return { reach, part: { value: found.value, error: found.error, diverges: false } }
+      }
+    }
+    return null
   }
 
   private counted(f: Pick<RealFunction, 'values'>): ManyValues {
@@ -262,6 +286,9 @@ function boundedPart(f: RealFunction, length: number, otherwise: Part): Part {
 
 const multiply = (a: Tree, b: Tree): Tree => ({ kind: 'product', factors: [a, b] })
 
+/** Shares of a stretch beside a hole that one rule is tried on. */
+const sharesTried = [1, 0.25]
+
 const mostTailSplits = 300
 const dyadicLooks = 20
 
@@ -269,8 +296,21 @@ const dyadicLooks = 20
 const smoothOrder = 8
 
 /** Whether f has no value, or lacks a derivative, at an end of a stretch. */
-const isSingular = (f: RealFunction, at: number, side: 1 | -1): boolean =>
-  f.beside(at, side, smoothOrder).some((d) => !Number.isFinite(d))
+function isSingular(f: RealFunction, at: number, side: 1 | -1): boolean {
+  const lacking = f.beside(at, side, smoothOrder).findIndex((d) => !Number.isFinite(d))
+  if (lacking < 0) return false
+  // In doubles 1/cosh(1000)⁶ has a value and no slope, as cosh(1000)⁶ is beyond them.
+  return lacking > mostDifferentiated || !hasDerivative(f, at, lacking)
+}
+
+/** Higher derivatives have formulas too long to work out. */
+const mostDifferentiated = 3
+
+function hasDerivative(f: RealFunction, at: number, order: number): boolean {
+  let tree = f.tree
+  for (let k = 0; k < order; k++) tree = differentiate(tree, f.variable)
+  return Number.isFinite(nearestDouble(tree, f.variable, at, {}))
+}
 
 /** How often a stretch beside an end is halved in search of one on which nothing hides. */
 const mostHalvings = 24

@@ -1,4 +1,5 @@
 import type { RealFunction } from '../evaluate/compile'
+import type { Examination } from '../features/examination'
 import { extremesOnStrips } from '../features/stripExtremes'
 import { compensatedSum } from './quadrature'
 import { evenPlaces } from './evenPlaces'
@@ -70,9 +71,7 @@ export function positionOf(rule: SumRule): number | null {
 
 /** The ends of `count` equal strips; the outer ones are the ends of the span exactly. */
 export function stripEnds(from: number, to: number, count: number): Float64Array {
-  const { at } = evenPlaces(from, to, count)
-  const ends = new Float64Array(count + 1)
-  for (let i = 1; i < count; i++) ends[i] = at(i)
+  const ends = evenPlaces(from, to, count).fill(new Float64Array(count + 1))
   ends[0] = from
   ends[count] = to
   return ends
@@ -90,12 +89,56 @@ export function riemannSum(f: RealFunction, options: SumOptions): RiemannSum {
   const { from, to, count, rule, read = heightReader(f, from, to) } = options
   const ends = stripEnds(from, to, count)
   const position = positionOf(rule)
-  if (position !== null) return readStrips(read, ends, position)
-  const strips =
-    rule === 'lower' || rule === 'upper'
-      ? extremeStrips(f, ends, rule)
-      : curvedStrips(read, ends, rule as 'trapezoid' | 'simpson')
-  return { sum: compensatedSum(strips.map((s) => s.area)) + 0, strips }
+  if (position !== null) {
+    const { samples, heights } = readSamples(read, ends, position)
+    return sumOf(ends, heights, samples)
+  }
+  if (rule === 'lower' || rule === 'upper') return extremeSum(f, ends, rule)
+  const ys = readEnds(read, ends)
+  return sumOf(ends, meanHeights(ys, rule === 'simpson'))
+}
+
+/** The lower or upper sum over strips whose ends are given; its examination where it is known. */
+export function extremeSum(
+  f: RealFunction,
+  ends: Float64Array,
+  rule: 'lower' | 'upper',
+  known?: Examination,
+): RiemannSum {
+  const { xs, values } = extremesOnStrips(f, ends, rule === 'upper' ? 1 : -1, known)
+  return sumOf(ends, values, xs)
+}
+
+/** The sum of strips of given heights, read at given places or else meant for their middles. */
+export function sumOf(
+  ends: Float64Array,
+  heights: Float64Array,
+  samples: Float64Array | null = null,
+): RiemannSum {
+  let strips: Strip[] | undefined
+  return {
+    sum: sumOfAreas(ends, heights) + 0,
+    get strips() {
+      return (strips ??= Array.from(heights, (height, i): Strip => {
+        const [a, b] = [ends[i]!, ends[i + 1]!]
+        const sample = samples ? samples[i]! : a + (b - a) / 2
+        return { from: a, to: b, sample, height, area: height * (b - a) }
+      }))
+    },
+  }
+}
+
+/** Heights times widths, added with the rounding carried along as in `compensatedSum`. */
+function sumOfAreas(ends: Float64Array, heights: Float64Array): number {
+  let total = 0
+  let carried = 0
+  for (let i = 0; i < heights.length; i++) {
+    const term = heights[i]! * (ends[i + 1]! - ends[i]!)
+    const next = total + term
+    carried += Math.abs(total) >= Math.abs(term) ? total - next + term : term - next + total
+    total = next
+  }
+  return Number.isFinite(total) ? total + carried : total
 }
 
 /** The sum alone, without its strips: for trying many counts. Rules as in `riemannSum`. */
@@ -111,12 +154,12 @@ export function riemannTotal(f: RealFunction, options: SumOptions): number {
   }
   const ys = readEnds(read, ends)
   const simpson = rule === 'simpson'
-  const weighted = ys.map((y, i) => {
+  for (let i = 0; i <= count; i++) {
     const outer = i === 0 || i === count
-    if (simpson) return (y * (outer ? 1 : i % 2 === 1 ? 4 : 2)) / 3
-    return outer ? y / 2 : y
-  })
-  return compensatedSum(weighted) * width
+    if (simpson) ys[i] = (ys[i]! * (outer ? 1 : i % 2 === 1 ? 4 : 2)) / 3
+    else if (outer) ys[i] = ys[i]! / 2
+  }
+  return compensatedSum(ys) * width
 }
 
 /** Where each strip is read: at a share of its width, as exactly as doubles allow; with what is read. */
@@ -124,7 +167,11 @@ function readSamples(read: ReadHeights, ends: Float64Array, position: number) {
   const count = ends.length - 1
   const places = evenPlaces(ends[0]!, ends[count]!, count, position)
   const samples =
-    position === 0 ? ends.slice(0, count) : position === 1 ? ends.slice(1) : placesOf(places, count)
+    position === 0
+      ? ends.slice(0, count)
+      : position === 1
+        ? ends.slice(1)
+        : places.fill(new Float64Array(count))
   return { samples, heights: read(samples, places.exactly) }
 }
 
@@ -132,48 +179,13 @@ function readSamples(read: ReadHeights, ends: Float64Array, position: number) {
 export const readEnds = (read: ReadHeights, ends: Float64Array) =>
   read(ends, evenPlaces(ends[0]!, ends.at(-1)!, ends.length - 1).exactly)
 
-function placesOf({ at }: ReturnType<typeof evenPlaces>, count: number): Float64Array {
-  const places = new Float64Array(count)
-  for (let i = 0; i < count; i++) places[i] = at(i)
-  return places
-}
-
-function readStrips(read: ReadHeights, ends: Float64Array, position: number): RiemannSum {
-  const { samples, heights } = readSamples(read, ends, position)
-  const areas = new Float64Array(heights.length)
-  for (let i = 0; i < areas.length; i++) areas[i] = heights[i]! * (ends[i + 1]! - ends[i]!)
-  let strips: Strip[] | undefined
-  return {
-    sum: compensatedSum(areas) + 0,
-    get strips() {
-      return (strips ??= Array.from(areas, (area, i): Strip => {
-        const [a, b] = [ends[i]!, ends[i + 1]!]
-        return { from: a, to: b, sample: samples[i]!, height: heights[i]!, area }
-      }))
-    },
+/** The heights of rectangles with the areas of strips whose tops are slanted or curved. */
+function meanHeights(ys: Float64Array, simpson: boolean): Float64Array {
+  const heights = new Float64Array(ys.length - 1)
+  for (let i = 0; i < heights.length; i++) {
+    heights[i] = simpson ? halfParabola(ys, i) : (ys[i]! + ys[i + 1]!) / 2
   }
-}
-
-function extremeStrips(f: RealFunction, ends: Float64Array, rule: 'lower' | 'upper'): Strip[] {
-  return extremesOnStrips(f, ends, rule === 'upper' ? 1 : -1).map(({ x, value }, i): Strip => {
-    const [a, b] = [ends[i]!, ends[i + 1]!]
-    return { from: a, to: b, sample: x, height: value, area: value * (b - a) }
-  })
-}
-
-/** Strips with a slanted or curved top: the mean height is what a rectangle of that area has. */
-function curvedStrips(
-  read: ReadHeights,
-  ends: Float64Array,
-  rule: 'trapezoid' | 'simpson',
-): Strip[] {
-  const ys = readEnds(read, ends)
-  const count = ends.length - 1
-  return Array.from({ length: count }, (_, i): Strip => {
-    const [a, b] = [ends[i]!, ends[i + 1]!]
-    const height = rule === 'trapezoid' ? (ys[i]! + ys[i + 1]!) / 2 : halfParabola(ys, i)
-    return { from: a, to: b, sample: a + (b - a) / 2, height, area: height * (b - a) }
-  })
+  return heights
 }
 
 /** The mean of the parabola through three ends over one of its two strips. */

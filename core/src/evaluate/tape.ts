@@ -1,6 +1,6 @@
 import {
+  type AddingLoop,
   addLoop,
-  addProduct,
   addScaled,
   type BinaryLoop,
   divideLoop,
@@ -8,7 +8,6 @@ import {
   scale,
   shift,
   shrink,
-  subtractProduct,
   type UnaryLoop,
 } from './loops'
 
@@ -76,13 +75,17 @@ export class Tape {
 
   divide(u: Operand, v: Operand): Operand {
     const { fixed } = v
-    if (fixed === undefined || fixed === 0 || u.fixed !== undefined) {
-      return this.binary(u, v, divideLoop)
-    }
+    return fixed === undefined || fixed === 0 || u.fixed !== undefined
+      ? this.binary(u, v, divideLoop)
+      : this.divideFixed(u, fixed)
+  }
+
+  /** A part over a number that is not 0. */
+  divideFixed(u: Operand, number: number): Operand {
     const out = this.fresh()
     const a = u.buffer
     const b = out.buffer
-    this.steps.push((count) => shrink(a, b, count, fixed))
+    this.steps.push((count) => shrink(a, b, count, number))
     return out
   }
 
@@ -94,12 +97,11 @@ export class Tape {
     return out
   }
 
-  /** A sum so far and u·v, or −u·v, in one pass. */
-  addProduct(total: Operand, u: Operand, v: Operand, negative: boolean): Operand {
+  /** A sum so far and ±u·v or ±u/v, in one pass. */
+  addPair(total: Operand, u: Operand, v: Operand, loop: AddingLoop, sign: 1 | -1): Operand {
     const out = this.fresh()
-    const [t, a, b, c] = [total.buffer, v.buffer, u.buffer, out.buffer]
-    const loop = negative ? subtractProduct : addProduct
-    this.steps.push((count) => loop(t, b, a, c, count))
+    const [t, a, b, c] = [total.buffer, u.buffer, v.buffer, out.buffer]
+    this.steps.push((count) => loop(t, a, b, c, count, sign))
     return out
   }
 

@@ -2,11 +2,22 @@ import type { RealFunction } from '../evaluate/compile'
 import { examine } from './examine'
 import type { Examination } from './examination'
 
-export interface StripExtreme {
-  /** Where it is taken, or approached. */
-  x: number
+/** One number a strip: where its extreme is taken, or approached, and the extreme. */
+export interface StripExtremes {
+  xs: Float64Array
   /** NaN where f is unbounded or has no values on the strip. */
-  value: number
+  values: Float64Array
+}
+
+const examined = new WeakMap<RealFunction, Examination & { span: readonly [number, number] }>()
+
+/** The examination of a function on a span; the last one is kept, as counts of strips change more often. */
+function examinationOf(f: RealFunction, first: number, last: number): Examination {
+  const known = examined.get(f)
+  if (known && known.span[0] === first && known.span[1] === last) return known
+  const found = { ...examine(f, first, last), span: [first, last] as const }
+  examined.set(f, found)
+  return found
 }
 
 /**
@@ -21,40 +32,43 @@ export function extremesOnStrips(
   ends: ArrayLike<number>,
   sign: 1 | -1,
   known?: Examination,
-): StripExtreme[] {
+): StripExtremes {
   const count = ends.length - 1
   const [first, last] = [ends[0]!, ends[count]!]
-  if (first === last) {
-    return Array.from({ length: count }, () => ({ x: first, value: f.value(first) }))
-  }
+  const [xs, values] = [new Float64Array(count), new Float64Array(count)]
+  if (first === last) return { xs: xs.fill(first), values: values.fill(f.value(first)) }
   const rises = first < last
-  const found = known ?? examine(f, first, last)
-  const places = placesOf(f, found, sign)
-  const strips: StripExtreme[] = []
   const ys = f.values(ends)
-  let next = 0
+  const [low, high] = rises ? [0, 1] : [1, 0]
   for (let i = 0; i < count; i++) {
-    const at = rises ? i : count - 1 - i
-    const [a, b] = rises ? [at, at + 1] : [at + 1, at]
-    const [from, to] = [ends[a]!, ends[b]!]
-    while (next < places.length && places[next]!.to < from) next += 1
-    const candidates = [endValue(f, from, ys[a]!, 1), endValue(f, to, ys[b]!, -1)]
-    for (let k = next; k < places.length && places[k]!.from <= to; k++) {
-      const { x, value, left, right } = places[k]!
-      if (places[k]!.to < from) continue
-      const seen = [value, ...(x > from ? [left] : []), ...(x < to ? [right] : [])]
-      for (const v of seen) if (v !== null) candidates.push({ x, value: v })
-    }
-    strips[at] = best(candidates, sign)
+    let y = ys[i + low]!
+    let z = ys[i + high]!
+    // What f tends to inside, at an end where it has no value.
+    if (y !== y) y = f.beside(ends[i + low]!, 1, 0)[0]!
+    if (z !== z) z = f.beside(ends[i + high]!, -1, 0)[0]!
+    // One that is not a number is kept whatever the other is.
+    const isSecond = y === y && (z !== z || sign * z > sign * y)
+    xs[i] = ends[isSecond ? i + high : i + low]!
+    values[i] = isSecond ? z : y
   }
-  return strips
-}
+  for (const place of placesOf(f, known ?? examinationOf(f, first, last), sign)) {
+    for (let i = firstReaching(ends, place); i < count; i++) {
+      const from = ends[i + low]!
+      const to = ends[i + high]!
+      if (place.from > to || place.to < from) break
+      const { x, value, left, right } = place
+      take(i, x, value)
+      if (x > from) take(i, x, left)
+      if (x < to) take(i, x, right)
+    }
+  }
+  return { xs, values }
 
-/** The value at an end of a strip, or what f tends to inside where it has none there. */
-const endValue = (f: RealFunction, x: number, y: number, side: -1 | 1): StripExtreme => ({
-  x,
-  value: Number.isNaN(y) ? f.beside(x, side, 0)[0]! : y,
-})
+  function take(i: number, x: number, value: number | null) {
+    if (value === null || values[i] !== values[i]) return
+    if (value !== value || sign * value > sign * values[i]!) [xs[i], values[i]] = [x, value]
+  }
+}
 
 /** Where an extreme may lie between strip ends: a value, and what f tends to on both sides. */
 interface Place {
@@ -98,11 +112,15 @@ function placesOf(f: RealFunction, found: Examination, sign: 1 | -1): Place[] {
   return [...critical, ...breaks, ...open].sort((p, q) => p.from - q.from)
 }
 
-function best(candidates: readonly StripExtreme[], sign: 1 | -1): StripExtreme {
-  let found = candidates[0]!
-  for (const c of candidates) {
-    if (Number.isNaN(c.value)) return { x: c.x, value: NaN }
-    if (sign * c.value > sign * found.value) found = c
+/** The first strip, in their order, that holds some of a place. */
+function firstReaching(ends: ArrayLike<number>, { from, to }: Place): number {
+  const rises = ends[0]! < ends[ends.length - 1]!
+  let [lo, hi] = [0, ends.length - 1]
+  while (lo < hi) {
+    const middle = (lo + hi) >> 1
+    const leaves = ends[middle + 1]!
+    if (rises ? leaves >= from : leaves <= to) hi = middle
+    else lo = middle + 1
   }
-  return found
+  return lo
 }

@@ -90,8 +90,13 @@ export const circular: Record<CircularName, FunctionEntry> = {
     latex: { name: '\\sin', raised: true },
     inverse: 'arcsin',
     value: Math.sin,
-    loop: (a, out, count) => {
-      for (let i = 0; i < count; i++) out[i] = Math.sin(a[i]!)
+    loop: (a, out, count, { scale, factor, shift }) => {
+      for (let i = 0; i < count; i += 4) {
+        out[i] = shift + factor * Math.sin(scale * a[i]!)
+        out[i + 1] = shift + factor * Math.sin(scale * a[i + 1]!)
+        out[i + 2] = shift + factor * Math.sin(scale * a[i + 2]!)
+        out[i + 3] = shift + factor * Math.sin(scale * a[i + 3]!)
+      }
     },
     ball: (u, B) => B.sin(u),
     derivative: cosine,
@@ -107,8 +112,13 @@ export const circular: Record<CircularName, FunctionEntry> = {
     latex: { name: '\\cos', raised: true },
     inverse: 'arccos',
     value: Math.cos,
-    loop: (a, out, count) => {
-      for (let i = 0; i < count; i++) out[i] = Math.cos(a[i]!)
+    loop: (a, out, count, { scale, factor, shift }) => {
+      for (let i = 0; i < count; i += 4) {
+        out[i] = shift + factor * Math.cos(scale * a[i]!)
+        out[i + 1] = shift + factor * Math.cos(scale * a[i + 1]!)
+        out[i + 2] = shift + factor * Math.cos(scale * a[i + 2]!)
+        out[i + 3] = shift + factor * Math.cos(scale * a[i + 3]!)
+      }
     },
     ball: (u, B) => B.cos(u),
     derivative: (u) => negate(sine(u)),
@@ -124,8 +134,8 @@ export const circular: Record<CircularName, FunctionEntry> = {
     latex: { name: '\\tan', raised: true },
     inverse: 'arctan',
     value: Math.tan,
-    loop: (a, out, count) => {
-      for (let i = 0; i < count; i++) out[i] = Math.tan(a[i]!)
+    loop: (a, out, count, { scale, factor, shift }) => {
+      for (let i = 0; i < count; i++) out[i] = shift + factor * Math.tan(scale * a[i]!)
     },
     derivative: (u) => power(call('sec', u), whole(2)),
     jet: (u) => {

@@ -20,6 +20,18 @@ export type Typeset =
 /** What a function is 0 with: its argument, and to which power of it; or another formula. */
 export type ZeroWith = 'never' | { power: number } | { tree: (u: Tree) => Tree }
 
+/** What is done to the argument and to the value of a function in the same pass over many values. */
+export interface Around {
+  scale: number
+  /** Only where the entry divides: f(scale · a / over). */
+  over: number
+  factor: number
+  shift: number
+}
+
+/** The function as it is: -0 is what adds nothing to any number, whatever its sign. */
+export const plainly: Around = { scale: 1, over: 1, factor: 1, shift: -0 }
+
 /**
  * An elementary function of one argument: all that the rest of core knows about it. Members without
  * a question mark are asked of each; facts left out are not so, or not known.
@@ -32,8 +44,13 @@ export interface FunctionEntry {
   inverse?: string
   /** The real value; NaN outside the domain. Accuracy is that of the Math function it rests on. */
   value: (x: number) => number
-  /** A loop of its own over many values, for those that studies are full of. */
-  loop?: (a: Float64Array, out: Float64Array, count: number) => void
+  /**
+   * A loop of its own over many values, for those that studies are full of: shift + factor ·
+   * f(scale · a), with the operations in this order. Four values go in one round.
+   */
+  loop?: (a: Float64Array, out: Float64Array, count: number, around: Around) => void
+  /** Its loop divides the argument as well: decay is mostly written e^(-x/5). */
+  divides?: boolean
   /** The derivative by the argument, as a tree in it. Undefined where there is none. */
   derivative: (u: Tree) => Tree
   /** Taylor arithmetic; see evaluate/jets. */

@@ -26,8 +26,14 @@ export const exponentials: Record<ExponentialName, FunctionEntry> = {
       loose: true,
     },
     value: Math.exp,
-    loop: (a, out, count) => {
-      for (let i = 0; i < count; i++) out[i] = Math.exp(a[i]!)
+    divides: true,
+    loop: (a, out, count, { scale, over, factor, shift }) => {
+      for (let i = 0; i < count; i += 4) {
+        out[i] = shift + factor * Math.exp((scale * a[i]!) / over)
+        out[i + 1] = shift + factor * Math.exp((scale * a[i + 1]!) / over)
+        out[i + 2] = shift + factor * Math.exp((scale * a[i + 2]!) / over)
+        out[i + 3] = shift + factor * Math.exp((scale * a[i + 3]!) / over)
+      }
     },
     ball: (u, B) => B.exp(u),
     derivative: (u) => call('exp', u),
@@ -44,8 +50,12 @@ export const exponentials: Record<ExponentialName, FunctionEntry> = {
     spellings: ['ln'],
     latex: { name: '\\ln', raised: true },
     value: (x) => (x > 0 ? Math.log(x) : NaN),
-    loop: (a, out, count) => {
-      for (let i = 0; i < count; i++) out[i] = a[i]! > 0 ? Math.log(a[i]!) : NaN
+    loop: (a, out, count, { scale, factor, shift }) => {
+      for (let i = 0; i < count; i++) {
+        const u = scale * a[i]!
+        out[i] = shift + factor * Math.log(u)
+        if (u === 0) out[i] = NaN
+      }
     },
     ball: (u, B) => B.ln(u),
     derivative: (u) => quotient(whole(1), u),

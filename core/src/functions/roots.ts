@@ -34,8 +34,8 @@ export const roots: Record<RootName, FunctionEntry> = {
       loose: true,
     },
     value: Math.sqrt,
-    loop: (a, out, count) => {
-      for (let i = 0; i < count; i++) out[i] = Math.sqrt(a[i]!)
+    loop: (a, out, count, { scale, factor, shift }) => {
+      for (let i = 0; i < count; i++) out[i] = shift + factor * Math.sqrt(scale * a[i]!)
     },
     ball: (u, B) => B.sqrt(u),
     derivative: (u) => quotient(whole(1), product(whole(2), call('sqrt', u))),
@@ -85,8 +85,8 @@ export const roots: Record<RootName, FunctionEntry> = {
       after: '\\right|',
     },
     value: Math.abs,
-    loop: (a, out, count) => {
-      for (let i = 0; i < count; i++) out[i] = Math.abs(a[i]!)
+    loop: (a, out, count, { scale, factor, shift }) => {
+      for (let i = 0; i < count; i++) out[i] = shift + factor * Math.abs(scale * a[i]!)
     },
     ball: (u, B) => B.abs(u),
     derivative: (u) => quotient(u, call('abs', u)),

@@ -1,7 +1,12 @@
-import { compensatedSum } from '../../calculus/quadrature'
-import { riemannSum, type RiemannSum, stripEnds, type SumRule } from '../../calculus/riemann'
+import {
+  extremeSum,
+  riemannSum,
+  type RiemannSum,
+  stripEnds,
+  sumOf,
+  type SumRule,
+} from '../../calculus/riemann'
 import { heightReader } from '../../calculus/readHeights'
-import { extremesOnStrips } from '../../features/stripExtremes'
 import { seeded } from '../../search/population'
 import { remember, type SpanFacts } from '../shared/spanFacts'
 import { keyOf } from '../../formula/tree'
@@ -46,13 +51,7 @@ export function cut(
   if (rule === null) return randomStrips(line, facts, n)
   if (rule === 'lower' || rule === 'upper') {
     if (!examination) return null
-    const ends = stripEnds(from, to, n)
-    const found = extremesOnStrips(f, ends, rule === 'upper' ? 1 : -1, examination)
-    const strips = found.map(({ x, value }, i) => {
-      const [a, b] = [ends[i]!, ends[i + 1]!]
-      return { from: a, to: b, sample: x, height: value, area: value * (b - a) }
-    })
-    return { sum: compensatedSum(strips.map((s) => s.area)), strips }
+    return extremeSum(f, stripEnds(from, to, n), rule, examination)
   }
   const count = rule === 'simpson' ? n + (n % 2) : n
   return riemannSum(f, { from, to, count, rule, read: readerOf(facts, line, context) })
@@ -65,10 +64,5 @@ function randomStrips({ seed }: AreaLine, { f, from, to }: SpanFacts, n: number)
     const [a, b] = [ends[i]!, ends[i + 1]!]
     return a + random() * (b - a)
   })
-  const heights = f.values(samples)
-  const strips = Array.from(heights, (height, i) => {
-    const [a, b] = [ends[i]!, ends[i + 1]!]
-    return { from: a, to: b, sample: samples[i]!, height, area: height * (b - a) }
-  })
-  return { sum: compensatedSum(strips.map((s) => s.area)), strips }
+  return sumOf(ends, f.values(samples), samples)
 }

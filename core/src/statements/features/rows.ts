@@ -5,6 +5,7 @@ import { listed, withUnit } from '../../vocabulary/units'
 import type { LineContext, Readout, ResultRow } from '../contract'
 import type { SpanFacts } from '../shared/spanFacts'
 import type { FeaturesLine } from './line'
+import { oneSign } from '../shared/exactPlaces'
 import { certainly } from './certainly'
 
 export function candidateRows(
@@ -51,23 +52,23 @@ export function extremeReasons(
   if (!line.ends) return []
   const values = found.candidates
     .filter(({ value }) => Number.isFinite(value))
-    .map((feature) => certainly(facts, feature, line, context).value)
+    .map((feature) => certainly(facts, feature, line, context).said.value)
   const isBroken = found.breaks.some(({ kind }) => breaksOff.includes(kind))
   return (['highest', 'lowest'] as const).flatMap((which) => {
     const extreme = found[which]
     const isAtCandidate = extreme?.at.some((at) => found.candidates.some(({ x }) => x === at.x))
     if (!extreme || !isAtCandidate || values.length < 2) return []
-    const { value } = certainly(facts, extreme.at[0]!, line, context)
-    const places = extreme.at.map((at) => certainly(facts, at, line, context).x)
+    const { value } = certainly(facts, extreme.at[0]!, line, context).said
+    const places = extreme.at.map((at) => certainly(facts, at, line, context).said.x)
     const along = heldAlong(extreme, found, facts, decimals)
     const where = along
       ? `all along ${along}`
-      : `at ${placeIs(variable.letter, listed(places, mostSaid))}`
+      : `at ${placeIs(variable.letter, listed(oneSign(places), mostSaid))}`
     const [most, beyond] = which === 'highest' ? ['largest', 'larger'] : ['smallest', 'smaller']
     const among =
       values.length > mostSaid
         ? `the ${values.length} candidates`
-        : `the candidates: ${listed(values, mostSaid)}`
+        : `the candidates: ${listed(oneSign(values), mostSaid)}`
     const beside = isBroken ? `, and nothing that it tends to beside a break is ${beyond}` : ''
     return [
       `${name} is ${which} ${where}, because ${value} is the ${most} of its values at ${among}${beside}.`,

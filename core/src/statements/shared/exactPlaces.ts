@@ -7,7 +7,8 @@ import { withValues } from '../../evaluate/withValues'
 import { criticalParts } from '../../features/criticalParts'
 import type { Extreme, Feature } from '../../features/examination'
 import { compileTree } from '../../evaluate/compile'
-import type { Tree } from '../../formula/tree'
+import type { Solutions } from '../../features/solve'
+import { negate, sum, type Tree } from '../../formula/tree'
 import { toPlain } from '../../language/print'
 import { exactNumber, readableFunctions } from '../../vocabulary/exactForms'
 import { formatCertain, formatNotZero, formatNumber } from '../../vocabulary/numbers'
@@ -59,17 +60,41 @@ export function exactPlace(f: RealFunction, { enclosure, proven }: Enclosed): Tr
   return null
 }
 
+const exactly = new WeakMap<Solutions, Map<number, Tree | null>>()
+
+/** A solution with the number that it is, where that is known. */
+export type ExactOf = (solution: Enclosed & { x: number }) => Tree | null
+
+/** The exact number of a solution of f = goal, by the difference of both sides; worked out once. */
+export function exactSolutions(f: RealFunction, goal: Tree, found: Solutions): ExactOf {
+  const known = exactly.get(found) ?? new Map<number, Tree | null>()
+  exactly.set(found, known)
+  let gap: Tree | undefined
+  return ({ x, enclosure, proven }) => {
+    let exact = known.get(x)
+    if (exact === undefined) {
+      gap ??= simplify(sum(withValues(f.tree, f.parameters), negate(goal)))
+      const [lo, hi] = enclosure
+      exact = !proven ? null : lo === hi ? placeOf(lo).tree : exactZero(gap, f.variable, { lo, hi })
+      known.set(x, exact)
+    }
+    return exact
+  }
+}
+
 /** Whether a formula may be 0 on a box, and is not 0 all around it. */
 function vanishes(tree: Tree, variable: string, { lo, hi }: { lo: number; hi: number }): boolean {
   const [least, most] = compileTree(tree, { variable }).enclose(lo, hi)
   return !(least > 0 || most < 0)
 }
 
-/** A place and a value as they are read: in running text as they are, in a column with its decimals. */
+/** A place and a value as they are read: in an output as they are, in a column with its decimals. */
 export interface Shown {
   x: string
   value: string
   cells: readonly [x: string, value: string]
+  /** In running text: exact, as a form with its digits behind it, or behind ≈. */
+  said: Readonly<Record<'x' | 'value', string>>
   /** Both exactly, where a form says more than a short decimal. */
   exactly: string | null
 }
@@ -84,26 +109,34 @@ export function shownFeature(
   const place = typed ?? exactPlace(f, { enclosure, proven })
   const hasValue = Number.isFinite(value)
   if (place) {
-    const told = tellNumber(place, decimals, null)
+    const told = tellNumber(place, decimals, readableFunctions)
     const height = hasValue ? heightAt(f, place, value, decimals) : null
     return {
       x: told.text,
       value: height ? height.text : '—',
       cells: [cellOf(told, decimals), height ? cellOf(height, decimals) : '—'],
+      said: { x: numberSaid(told, decimals), value: height ? numberSaid(height, decimals) : '—' },
       exactly: pointText(place, height && valueTree(f, place), decimals),
     }
   }
   const shown = formatCertain(enclosure, decimals)
-  const at = certainOnly(shown.text, shown.certain && proven)
-  const height = hasValue ? roundedHeight(f, { x, enclosure, value, proven }, decimals) : '—'
-  return { x: at, value: height, cells: [at, height], exactly: null }
+  const at = { text: shown.text, certain: shown.certain && proven }
+  const height = hasValue ? roundedHeight(f, { x, enclosure, value, proven }, decimals) : null
+  const texts = [columnText(at), height ? columnText(height) : '—'] as const
+  const said = { x: rounded(at.text), value: height ? rounded(height.text) : '—' }
+  return { x: texts[0], value: texts[1], cells: texts, said, exactly: null }
 }
 
 /** The value of an extreme as it is read: exactly where it is known and short. */
 export const extremeText = (f: RealFunction, { at }: Extreme, decimals: number): string =>
   at[0] ? shownFeature(f, at[0], decimals).value : '—'
 
-const certainOnly = (text: string, certain: boolean) => (certain ? '' : '≈ ') + text
+/** In running text ≈ says of a number that it is rounded. */
+const rounded = (text: string) => `≈ ${text}`
+
+/** In an output or a column, where all are rounded, only that its digits are not certain. */
+const columnText = ({ text, certain }: { text: string; certain: boolean }) =>
+  certain ? text : rounded(text)
 
 /** In a column all numbers have the same decimals, but for one that would read 0. */
 const cellOf = ({ value, text, certain }: Told, decimals: number) => {
@@ -113,14 +146,14 @@ const cellOf = ({ value, text, certain }: Told, decimals: number) => {
 
 /** The value at an exact place; at a break that of the function itself, which a formula may not tell. */
 function heightAt(f: RealFunction, place: Tree, known: number, decimals: number): Told {
-  const told = tellNumber(valueTree(f, place), decimals, null)
+  const told = tellNumber(valueTree(f, place), decimals, readableFunctions)
   const near = Math.abs(told.value - known) <= 1e-6 * Math.max(1, Math.abs(known))
   return told.certain && near
     ? told
     : { value: known, text: formatNumber(known, decimals), certain: false }
 }
 
-function roundedHeight(f: RealFunction, feature: Feature, decimals: number): string {
+function roundedHeight(f: RealFunction, feature: Feature, decimals: number) {
   const [lo, hi] = feature.enclosure
   const [least, greatest] = f.enclose(lo, hi)
   // Across a break the enclosure holds both sides; the value itself is what is shown then.
@@ -132,7 +165,7 @@ function roundedHeight(f: RealFunction, feature: Feature, decimals: number): str
     : formatCertain(isTold ? [least, greatest] : [steady, steady], decimals)
   const isZero = steady === 0 || crossesZero(f, feature)
   const reads = /[1-9]/.test(shown.text) || isZero ? shown.text : formatNotZero(steady, decimals)
-  return certainOnly(reads, shown.certain && feature.proven)
+  return { text: reads, certain: shown.certain && feature.proven }
 }
 
 /** Whether a value is 0 within the place's enclosure: what it is beside 0 is the place's rounding. */
@@ -176,14 +209,15 @@ export function placeSaid(
 
 /** A place in running text: as it is where that is short, with its digits behind a form, else rounded. */
 export function placeWords(place: Tree | null, enclosed: Enclosed, decimals: number): string {
-  if (!place) {
-    const shown = formatCertain(enclosed.enclosure, decimals)
-    return certainOnly(shown.text, shown.certain && enclosed.proven)
-  }
-  const told = tellNumber(place, decimals, readableFunctions)
-  const form = told.exact?.proven ? told.exact.text : null
-  if (told.fraction && plainDecimal(told.fraction, decimals) !== null) return told.text
-  return form && form.length <= longestWord ? `${form} ≈ ${told.text}` : `≈ ${told.text}`
+  if (!place) return rounded(formatCertain(enclosed.enclosure, decimals).text)
+  return numberSaid(tellNumber(place, decimals, readableFunctions), decimals)
+}
+
+/** A told number in running text. */
+function numberSaid({ text, fraction, exact, certain }: Told, decimals: number): string {
+  if (certain && fraction && plainDecimal(fraction, decimals) !== null) return text
+  const form = exact?.proven ? exact.text : ''
+  return form && form.length <= longestWord ? `${form} ≈ ${text}` : rounded(text)
 }
 const longestWord = 20
 

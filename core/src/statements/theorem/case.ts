@@ -16,6 +16,8 @@ export interface Case {
   facts: SpanFacts
   /** Where f′ is the average rate or 0, or f the level; null where the theorem asks for no place. */
   found: Solutions | null
+  /** The exact number of such a place, where it is known. */
+  solutionOf: Wording['exactOf'] | null
   level: Given
   context: LineContext
   wording: Wording

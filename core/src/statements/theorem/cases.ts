@@ -63,7 +63,7 @@ function placesFound(one: Case, apply: boolean | null, equation: string): string
   const stretches = found!.stretches
   const listed =
     all.length > 0
-      ? placesWords(all, wording)
+      ? placesWords(all, solvedWording(one))
       : stretches.length > 0
         ? `every place from ${show(stretches[0]![0], wording)} to ${show(stretches[0]![1], wording)}`
         : null
@@ -78,6 +78,10 @@ function placesFound(one: Case, apply: boolean | null, equation: string): string
     ? `${what}, and its conclusion is false: nowhere in ${openSpan(wording)} is ${equation}.`
     : `${what}, and no place with ${equation} was found.`
 }
+
+/** Places that were solved for are those of the equation that was solved. */
+const solvedWording = ({ wording, solutionOf }: Case) =>
+  solutionOf ? { ...wording, exactOf: solutionOf } : wording
 
 const allHold = (conditions: readonly Condition[]) =>
   conditions.some(({ holds }) => holds === false)
@@ -137,7 +141,7 @@ const noRate = ({ wording, endFacts: { values } }: Case) => {
 const placesReadout = (one: Case) => {
   const all = inside(one.found!, one.ends)
   if (all.length === 0) return []
-  const text = placeList(all, one.wording)
+  const text = placeList(all, solvedWording(one))
   const value = all.length === 1 ? { value: all[0]!.x } : {}
   return [{ id: 'c', label: 'c', text, ...value }]
 }

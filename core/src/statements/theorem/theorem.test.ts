@@ -17,7 +17,7 @@ describe('a theorem is named only with its conditions checked', () => {
     expect(texts).toEqual([
       'f is continuous on [0, 4].',
       'f is differentiable on (0, 4).',
-      'So there is a place c in (0, 4) with f′(c) = (f(4) − f(0))/(4 − 0) = 16/3: x = 2.309.',
+      'So there is a place c in (0, 4) with f′(c) = (f(4) − f(0))/(4 − 0) = 16/3: x = 4√3/3 ≈ 2.309.',
     ])
     expect(readouts.find((r) => r.id === 'c')!.value).toBeCloseTo(4 / Math.sqrt(3), 12)
   })
@@ -33,7 +33,7 @@ describe('a theorem is named only with its conditions checked', () => {
     // It may hold without: 1/(3∛x²) is 1 at ±1/√27.
     expect(told('cbrt(x)', 'mean value theorem for f on [-1, 1]').texts.slice(1)).toEqual([
       'f is not differentiable on (−1, 1): at x = 0 it has an upright tangent.',
-      'The theorem says nothing here; all the same f′(c) = (f(1) − f(−1))/(1 − (−1)) = 1 at c with x = −0.192 and 0.192.',
+      'The theorem says nothing here; all the same f′(c) = (f(1) − f(−1))/(1 − (−1)) = 1 at c with x = −√3/9 ≈ −0.192 and √3/9 ≈ 0.192.',
     ])
   })
   test('a straight line takes its average rate everywhere, thirds too', () => {
@@ -60,7 +60,7 @@ describe('a theorem is named only with its conditions checked', () => {
       'f is continuous on [0, 1].',
       '0 lies between the values at the ends: f(0) = −1 and f(1) = 1.',
       // The real root of x³ + x − 1 is 0.6823278 (by Newton's method, by hand).
-      'So there is a place c in (0, 1) with f(c) = 0: x = 0.682.',
+      'So there is a place c in (0, 1) with f(c) = 0: x ≈ 0.682.',
     ])
     expect(told('floor x', 'ivt for f on [0, 3] with value 1.5').texts[2]).toBe(
       'The theorem says nothing here, and its conclusion is false: nowhere in (0, 3) is f(c) = 1.5.',

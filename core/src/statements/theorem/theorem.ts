@@ -1,4 +1,6 @@
-import { exactPlace } from '../shared/exactPlaces'
+import { exactPlace, exactSolutions } from '../shared/exactPlaces'
+import { whole } from '../../formula/tree'
+import { placeOf } from '../shared/toldNumbers'
 import type { Solutions } from '../../features/solve'
 import { toPlain } from '../../language/print'
 import { formatShort } from '../../vocabulary/numbers'
@@ -96,6 +98,7 @@ export const theoremKind: StatementKind<TheoremLine> = {
       endFacts: known,
       facts,
       found: solving?.found ?? null,
+      solutionOf: question && solving?.found ? solutionsOf(question, level, solving.found) : null,
       level,
       context,
       wording: {
@@ -170,6 +173,18 @@ function givenOf(line: TheoremLine, context: LineContext) {
   const key = `ends ${line.order} ${from} ${to} ${line.span.from} ${line.span.to}`
   const known = context.memo(curve, key, () => endFacts(f, ends))
   return { ok: true as const, curve, f, ends, level, endFacts: known }
+}
+
+/** The exact number of a place that was solved for. */
+function solutionsOf(
+  { question: [f, target] }: Question,
+  level: Given,
+  found: Solutions,
+): Case['wording']['exactOf'] {
+  const known = level.exact ?? placeOf(level.value).tree
+  const goal = typeof target !== 'number' ? target.tree : target === level.value ? known : whole(0)
+  const exactOf = exactSolutions(f, goal, found)
+  return ([lo, hi]) => exactOf({ x: lo + (hi - lo) / 2, enclosure: [lo, hi], proven: true })
 }
 
 /** The place that a theorem promises is solved for. */

@@ -1,9 +1,5 @@
-import { exactZero } from '../../algebra/exactZeros/exactZeros'
-import { simplify } from '../../algebra/simplify'
-import type { RealFunction } from '../../evaluate/compile'
+import { exactSolutions } from '../shared/exactPlaces'
 import { withValues } from '../../evaluate/withValues'
-import type { Solutions } from '../../features/solve'
-import { negate, sum, type Tree } from '../../formula/tree'
 import { derivativeToLatex, toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
 import { formatShort } from '../../vocabulary/numbers'
@@ -22,7 +18,6 @@ import {
   type StatementKind,
 } from '../contract'
 import { lookOverFormula } from '../shared/overSpan'
-import { placeOf } from '../shared/toldNumbers'
 import { longSolving, solved, solvingOf } from '../shared/solving'
 import {
   curvesMeant,
@@ -37,7 +32,6 @@ import {
 } from '../shared/slots'
 import { noMeanOf, settled, type Settled, touching } from './facts'
 import {
-  type ExactOf,
   noMeanWords,
   solutionsTable,
   solutionsWords,
@@ -212,25 +206,6 @@ function targetOf(line: WhereLine, context: LineContext): Target {
     return { ok: true, level: null, other, goal: withValues(other.tree, other.parameters) }
   }
   return number
-}
-
-const exactly = new WeakMap<Solutions, Map<number, Tree | null>>()
-
-/** The exact number of a solution, by the difference of both sides; worked out once. */
-function exactSolutions(f: RealFunction, goal: Tree, found: Solutions): ExactOf {
-  const known = exactly.get(found) ?? new Map<number, Tree | null>()
-  exactly.set(found, known)
-  let gap: Tree | undefined
-  return ({ x, enclosure, proven }) => {
-    let exact = known.get(x)
-    if (exact === undefined) {
-      gap ??= simplify(sum(withValues(f.tree, f.parameters), negate(goal)))
-      const [lo, hi] = enclosure
-      exact = !proven ? null : lo === hi ? placeOf(lo).tree : exactZero(gap, f.variable, { lo, hi })
-      known.set(x, exact)
-    }
-    return exact
-  }
 }
 
 /** More solutions than this are not drawn one by one. */

@@ -1,6 +1,6 @@
 import { placeIs } from '../shared/placeWords'
 import type { RealFunction } from '../../evaluate/compile'
-import { oneSign, placeWords } from '../shared/exactPlaces'
+import { type ExactOf, oneSign, placeWords } from '../shared/exactPlaces'
 import type { Tree } from '../../formula/tree'
 import { readableFunctions } from '../../vocabulary/exactForms'
 import { plainDecimal, tellNumber } from '../../vocabulary/told'
@@ -35,9 +35,7 @@ const mostExact = 60
 /** Ends are told with this many decimals even where values have fewer. */
 const fewestDecimals = 3
 
-/** A solution with the number that it is, where that is known. */
 type Solution = Settled['solutions'][number]
-export type ExactOf = (solution: Solution) => Tree | null
 
 const cellText = (solution: Solution, exact: Tree | null, decimals: number) => {
   if (exact) return formatNotZero(tellNumber(exact, decimals, null).value, decimals)
