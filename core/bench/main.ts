@@ -115,7 +115,7 @@ function areas() {
       slivers: () => void overShort(f, made.strips, 'left', area, turns),
       accumulate: () => void accumulate(f, 0, 0, 10),
     },
-    8,
+    20,
   )
   report('100,000 midpoints in a hand-written loop', times.loop, times.loop)
   report('100,000 strips, midpoint', times.midpoint, times.loop)
