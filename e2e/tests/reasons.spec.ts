@@ -24,9 +24,9 @@ test('an exam question: given f′′ on a closed span, everything is read off w
   await bench.say("conclude g as f'' on 0 to 7")
   const line = bench.working.getByRole('listitem', { name: /^Taking g as f′′/ })
   await line.getByRole('combobox', { name: 'f', exact: true }).selectOption("f'")
-  await expect(line).toContainText('f′ rises on [0, 2.861], because f′′ > 0 inside.')
+  await expect(line).toContainText('f′ rises on ≈ [0, 2.861], because f′′ > 0 inside.')
   await expect(line).toContainText(
-    'f′ has a local maximum at x = 2.861, because f′′ goes + to − there.',
+    'f′ has a local maximum at x ≈ 2.861, because f′′ goes + to − there.',
   )
   await line.getByText('f′ falls on').hover()
   await expect(bench.lane('g').locator('[data-highlight]')).toBeVisible()

@@ -13,7 +13,7 @@ test('two actions from an empty study: a search, its walk, and what lies lower',
   await expect(bench.output(sentence, 's')).toHaveText('1.968')
   await expect(bench.output(sentence, 'value')).toHaveText('1.984')
   const line = bench.line(sentence)
-  await expect(line).toContainText('A low point, and not the lowest: s = −2.031 lies 4.000 lower.')
+  await expect(line).toContainText('A low point, and not the lowest: s ≈ −2.031 lies ≈ 4.000 lower.')
   const accepted = bench.lane('p').locator('[data-item$="walk.accepted"]')
   await expect(accepted).toHaveAttribute('d', /M/)
 

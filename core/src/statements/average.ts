@@ -1,5 +1,6 @@
+import { placeIs } from './shared/said'
 import { z } from 'zod'
-import { formatShort, numberToFormula } from '../vocabulary/numbers'
+import { numberToFormula, sayNumber } from '../vocabulary/numbers'
 import { unitOfDerivative } from '../vocabulary/units'
 import {
   type CurveResult,
@@ -54,11 +55,11 @@ export const averageKind: StatementKind<AverageLine> = {
     const { variable, decimals } = context
     const facts = spanFacts(curve, line.order, from, to, context)
     const { exact } = facts
-    const show = (x: number) => formatShort(x, Math.max(3, decimals))
+    const show = (x: number) => sayNumber(x, Math.max(3, decimals))
     if (!Number.isFinite(exact.value)) {
       const where = exact.undefinedOn
         ? `${curveText(line)} has no value from ${show(exact.undefinedOn[0])} to ${show(exact.undefinedOn[1])}`
-        : `the area grows without bound at ${variable.letter} = ${show(exact.divergesAt ?? from)}`
+        : `the area grows without bound at ${placeIs(variable.letter, show(exact.divergesAt ?? from))}`
       return failed({ message: `there is no average: ${where}`, fix: 'choose another span' })
     }
     const value = exact.value / (to - from)

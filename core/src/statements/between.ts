@@ -1,10 +1,13 @@
+import { oneSign, placeIs, treeSaid } from './shared/said'
 import { z } from 'zod'
-import { type AreaJoint, areaBetween, differenceOf } from '../calculus/areas'
+import { type AreaJoint, areaBetween, differenceOf, type TotalArea } from '../calculus/areas'
 import { integrate } from '../calculus/integrate'
 import { compileTree, type RealFunction } from '../evaluate/compile'
-import { call, keyOf } from '../formula/tree'
+import { exactZero } from '../algebra/exactZeros/exactZeros'
+import { simplify } from '../algebra/simplify'
+import { call, keyOf, negate, type Tree } from '../formula/tree'
 import { type End, exactAreaNumber } from '../vocabulary/exactArea'
-import { formatNumber, formatShort } from '../vocabulary/numbers'
+import { sayNumber } from '../vocabulary/numbers'
 import { placeTextSchema } from '../vocabulary/members'
 import { listed, unitOfArea, withUnit } from '../vocabulary/units'
 import { failed, type LineContext, type StatementKind } from './contract'
@@ -82,23 +85,17 @@ export const betweenKind: StatementKind<BetweenLine> = {
     pairs.set(other.curve, pair)
     const key = `between ${line.order} ${ref.order} ${from} ${to}`
     const area = context.memo(pair, key, () => areaBetween(f, g, from, to))
-    const { variable, decimals } = context
+    const { variable } = context
     const unit = unitOfArea(curve.unit, variable.unit)
-    const show = (x: number) => formatShort(x, Math.max(3, decimals))
+    const told = toldBetween({ f, g, area }, line, [from, to], context)
+    const readouts = context.memo(pair, `${key} told ${told.key}`, told.work)
     const placesOf = (how: AreaJoint['how']) =>
-      area.joints.filter((j) => j.how === how).map((j) => show(j.x))
+      area.joints.filter((j) => j.how === how).map((j) => readouts.placeSaid(j.x))
     const [crossings, touching] = [placesOf('crosses'), placesOf('touches')]
     const at = (how: AreaJoint['how'], words: string) =>
       placesOf(how).length === 0
         ? []
-        : [`At ${variable.letter} = ${listed(placesOf(how), mostListed)} ${words}.`]
-    const told = toldBetween(
-      { f, g, total: area.total, signed: area.signed },
-      line,
-      [from, to],
-      context,
-    )
-    const readouts = context.memo(pair, `${key} told ${told.key}`, told.work)
+        : [`At ${placeIs(variable.letter, listed(oneSign(placesOf(how)), mostListed))} ${words}.`]
     return {
       readouts: [
         toldReadout('area', readouts.area, unit),
@@ -119,11 +116,12 @@ export const betweenKind: StatementKind<BetweenLine> = {
       problems: area.diverges ? [{ message: 'the area between them grows without bound' }] : [],
       hints: [],
       notes: [
-        ...area.parts.map((p) => {
-          const where = `From ${show(p.from)} to ${show(p.to)}`
+        ...area.parts.map((p, i) => {
+          const [left, right] = [p.from, p.to].map(readouts.placeSaid)
+          const where = `From ${left} to ${right}`
           if (p.side === 0) return `${where} they are equal all along.`
           const above = p.side > 0 ? curveText(line) : line.target
-          return `${where} ${above} lies above: ${withUnit(formatNumber(Math.abs(p.area), decimals), unit)}.`
+          return `${where} ${above} lies above: ${withUnit(readouts.parts[i]!, unit)}.`
         }),
         ...at('touches', 'they touch and do not cross'),
         ...at('jumps', 'they change sides by a jump, without meeting'),
@@ -170,13 +168,17 @@ export const betweenKind: StatementKind<BetweenLine> = {
 
 const mostListed = 8
 
-/** Both areas as they are read, in exact form where the ends and all crossings have one. */
+/** Longer lists of parts go without exact forms. */
+const mostExact = 12
+
+/** The areas and the places between them as they are read: in exact form where they have one. */
 function toldBetween(
-  { f, g, total, signed }: { f: RealFunction; g: RealFunction; total: number; signed: number },
+  { f, g, area }: { f: RealFunction; g: RealFunction; area: TotalArea },
   { span }: BetweenLine,
   [a, b]: readonly [number, number],
   context: LineContext,
 ) {
+  const { decimals } = context
   const ends = [endOf(span.from, a, context), endOf(span.to, b, context)] as const
   const isTyped = ends.every((end) => end.exact !== null)
   const [from, to] = ends.map(({ x, tree }) => ({ value: x, exact: tree })) as [End, End]
@@ -187,8 +189,37 @@ function toldBetween(
       const known = { ...integrate(of, a, b), value }
       return tellWithin(exactAreaNumber(of, from, to, known), known, context, isTyped)
     }
-    return { area: tell(size, total), difference: tell(gap, signed) }
+    const isShort = area.parts.length <= mostExact
+    const endAt = (x: number): End => {
+      const end = ends.find((one) => one.x === x)
+      return { value: x, exact: end ? end.tree : isShort ? crossingAt(gap, x) : null }
+    }
+    const places = Math.max(3, decimals)
+    const known = new Map([a, b, ...area.joints.map(({ x }) => x)].map((x) => [x, endAt(x)]))
+    return {
+      area: tell(size, area.total),
+      difference: tell(gap, area.signed),
+      placeSaid: (x: number) => {
+        const exact = known.get(x)?.exact
+        return exact ? treeSaid(exact, places) : sayNumber(x, places)
+      },
+      parts: area.parts.map((part) => {
+        const [p, q] = [known.get(part.from), known.get(part.to)]
+        const tree =
+          p?.exact && q?.exact
+            ? exactAreaNumber(gap, p, q, integrate(gap, part.from, part.to))
+            : null
+        const positive = tree && (part.side < 0 ? simplify(negate(tree)) : tree)
+        return positive ? treeSaid(positive, decimals) : sayNumber(Math.abs(part.area), decimals)
+      }),
+    }
   }
-  const key = `${context.decimals} ${isTyped} ${ends.map(({ tree }) => keyOf(tree)).join(' ')}`
+  const key = `${decimals} ${isTyped} ${ends.map(({ tree }) => keyOf(tree)).join(' ')}`
   return { key, work }
+}
+
+/** The exact number of a crossing that was found, where it has one. */
+function crossingAt(gap: RealFunction, x: number): Tree | null {
+  const reach = 1e-9 * Math.max(1, Math.abs(x))
+  return exactZero(gap.tree, gap.variable, { lo: x - reach, hi: x + reach })
 }

@@ -1,3 +1,4 @@
+import { placeIs } from './shared/said'
 import { z } from 'zod'
 import * as I from '../arithmetic/intervals'
 import type { OneSided } from '../features/limits/oneSided'
@@ -134,7 +135,7 @@ function conditions(facts: PlaceFacts, name: string, decimals: number): string[]
   const { value, limit, left, right, x } = facts
   const at = `(${formatShort(x, Math.max(decimals, 3))})`
   const has = value
-    ? `${name} has a value there: ${name}${at} = ${numberWords(value, decimals)}.`
+    ? `${name} has a value there: ${placeIs(name + at, numberWords(value, decimals))}.`
     : `${name} has no value there, so it is neither continuous nor differentiable.`
   const end = onlySide(facts)
   if (value && end) return [has, ...atAnEnd(end, name, decimals)]

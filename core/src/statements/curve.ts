@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { accumulate } from '../calculus/accumulate'
 import { accumulateOutwards } from '../calculus/accumulateOutwards'
-import { formatShort } from '../vocabulary/numbers'
+import { formatShort, sayNumber } from '../vocabulary/numbers'
 import {
   commonMembers,
   formulaTextSchema,
@@ -164,7 +164,7 @@ function emptySpan(curve: CurveResult, { decimals }: LineContext): LineProblem[]
   const { from, to } = curve
   const xs = Float64Array.from({ length: 101 }, (_, i) => from + ((to - from) * i) / 100)
   if (curve.f.values(xs).some((y) => Number.isFinite(y))) return []
-  const show = (x: number) => formatShort(x, decimals)
+  const show = (x: number) => sayNumber(x, decimals)
   return [
     {
       message: `${curve.name} has no value between ${show(from)} and ${show(to)}`,

@@ -1,4 +1,5 @@
-import { placeIs } from './shared/placeWords'
+import { sayStretch } from '../vocabulary/numbers'
+import { placeIs } from './shared/said'
 import { z } from 'zod'
 import { simplify } from '../algebra/simplify'
 import { derivativeToLatex } from '../language/latex'
@@ -17,7 +18,6 @@ import { withValues } from '../evaluate/withValues'
 import { compileTree } from '../evaluate/compile'
 import { differentiate } from '../algebra/differentiate'
 import { accumulate } from '../calculus/accumulate'
-import { formatShort } from '../vocabulary/numbers'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
 import { withUnit } from '../vocabulary/units'
 import { lookAt } from './shared/atPlace'
@@ -155,7 +155,6 @@ export const distanceKind: StatementKind<DistanceLine> = {
     if (!found) return { ...emptyResult, readouts: [readout], marks, pending: true }
     const least = found.lowest
     const digits = Math.max(decimals, line.digits ?? decimals)
-    const show = (v: number) => formatShort(v, 6)
     const lowest = least && shownFeature(curve.f, least.at[0]!, digits)
     return {
       ...emptyResult,
@@ -192,7 +191,7 @@ export const distanceKind: StatementKind<DistanceLine> = {
         complete: found.complete && least !== null,
         text:
           found.complete && least
-            ? `No shorter distance on [${show(curve.from)}, ${show(curve.to)}]: proven by ${found.candidates.length} candidates`
+            ? `No shorter distance on ${sayStretch([curve.from, curve.to], 6)}: proven by ${found.candidates.length} candidates`
             : 'The least distance could not be settled',
         unresolved: found.unresolved,
       },

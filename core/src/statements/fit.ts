@@ -2,7 +2,7 @@ import { fitPolynomial } from '../calculus/fit'
 import { fitShape, type Shape } from '../calculus/fitShapes'
 import { rationalFromNumber } from '../arithmetic/rational'
 import { call, constant, name, power, product, sum, type Tree } from '../formula/tree'
-import { formatNumber } from '../vocabulary/numbers'
+import { formatNumber, sayNumber } from '../vocabulary/numbers'
 import { readingQuotients } from '../tables/table'
 import { failed, type LineContext, type LineResult, type StatementKind } from './contract'
 import { columnOf, columnOrder } from './table'
@@ -190,7 +190,7 @@ function fitted(line: FitLine, xs: number[], ys: number[], context: LineContext)
     problems: [],
     hints: [],
     notes: [
-      `The largest distance of a row from the formula is ${formatNumber(worst, Math.max(decimals, 6))}.`,
+      `The largest distance of a row from the formula is ${sayNumber(worst, Math.max(decimals, 6))}.`,
       ...(doubt ? [`Take it with care: ${doubt}.`] : []),
     ],
   }

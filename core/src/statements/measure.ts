@@ -1,9 +1,10 @@
+import { placeIs } from './shared/said'
+import { sayNumber } from '../vocabulary/numbers'
 import { z } from 'zod'
 import { type Integral, integrate } from '../calculus/integrate'
 import type { RealFunction } from '../evaluate/compile'
 import { type End, exactAreaNumber } from '../vocabulary/exactArea'
 import type { Told } from '../vocabulary/told'
-import { formatShort } from '../vocabulary/numbers'
 import {
   type CurveResult,
   emptyResult,
@@ -147,7 +148,7 @@ function obstacle(
   context: LineContext,
 ): LineProblem | 'pending' | null {
   const { letter } = context.variable
-  const show = (x: number) => formatShort(x, Math.max(3, context.decimals))
+  const show = (x: number) => sayNumber(x, Math.max(3, context.decimals))
   if (line.measure !== 'length' && line.about === 'upright' && from < 0 && to > 0) {
     return {
       message: 'both sides of the upright axis would turn into each other',
@@ -163,18 +164,18 @@ function obstacle(
   if (!gap) return null
   if (gap.kind === 'domain-end' && (gap.x === from || gap.x === to)) return null
   return {
-    message: `${curveText(line)} is broken at ${letter} = ${show(gap.x)}, and what is broken has no ${line.measure} as one piece`,
+    message: `${curveText(line)} is broken at ${placeIs(letter, show(gap.x))}, and what is broken has no ${line.measure} as one piece`,
     fix: 'choose a span without the break',
   }
 }
 
 function noSize(line: MeasureLine, size: Integral, context: LineContext): LineProblem {
-  const show = (x: number) => formatShort(x, Math.max(3, context.decimals))
+  const show = (x: number) => sayNumber(x, Math.max(3, context.decimals))
   const { letter } = context.variable
   return {
     message: size.undefinedOn
       ? `${curveText(line)} has no value from ${show(size.undefinedOn[0])} to ${show(size.undefinedOn[1])}`
-      : `the ${line.measure} grows without bound${size.divergesAt === null ? '' : ` at ${letter} = ${show(size.divergesAt)}`}`,
+      : `the ${line.measure} grows without bound${size.divergesAt === null ? '' : ` at ${placeIs(letter, show(size.divergesAt))}`}`,
     fix: 'choose another span',
   }
 }

@@ -4,7 +4,7 @@ import type { Solutions } from '../features/solve'
 import { lineEquation } from '../vocabulary/equation'
 import { roundedLine } from './shared/lines'
 import { commonMembers, nameSchema, placeTextSchema, spanSchema } from '../vocabulary/members'
-import { formatCertain, formatNumber, formatShort } from '../vocabulary/numbers'
+import { formatCertain, formatNumber, sayStretch } from '../vocabulary/numbers'
 import {
   emptyResult,
   failed,
@@ -178,7 +178,7 @@ function told(
     marks.push({ kind: 'spot', id: 'point', layer: 'marks', lane, x, y, filled: true })
   }
   const places = Math.max(3, decimals)
-  const along = stretches.map(([a, b]) => `[${formatShort(a, places)}, ${formatShort(b, places)}]`)
+  const along = stretches.map((stretch) => sayStretch(stretch, places))
   const count = touched.length
   return {
     ...emptyResult,

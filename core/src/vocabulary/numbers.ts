@@ -71,6 +71,45 @@ export function formatNotZero(value: number, decimals: number): string {
   return Math.abs(value) >= 1e-4 ? formatShort(value, 6) : formatPower(value, 3)
 }
 
+/** So many decimals more than the study has an exact number may show. */
+export const moreWhereExact = 3
+/** A longer decimal may be one by chance alone. */
+const mostDigits = 12
+/** What a short decimal differs from by less than this is that decimal, up to the rounding of doubles. */
+const rounding = 8 * Number.EPSILON
+
+/**
+ * A number in running text, of which no form is known: as it is where a short decimal is all of it,
+ * else rounded and behind ≈; a number that is not 0 never reads 0.
+ */
+export function sayNumber(value: number, decimals: number): string {
+  if (!Number.isFinite(value) || value === 0) return formatNumber(value, 0)
+  const short = Number(value.toFixed(Math.min(mostDecimals, decimals + moreWhereExact)))
+  const digits = String(short).replace(/e.*|[-.]|^0\.?0*/g, '').length
+  const isShort = short !== 0 && digits <= mostDigits
+  const isAll = isShort && Math.abs(short - value) <= rounding * Math.abs(value)
+  if (isAll) return formatShort(short, mostDecimals)
+  return `≈ ${formatNotZero(value, decimals)}`
+}
+
+/**
+ * A stretch in running text, closed unless told otherwise, with as many more decimals as tell its ends
+ * apart: "[1, 2.5)", and "≈ [0, 1.618]" where an end is rounded.
+ */
+export function sayStretch(
+  stretch: readonly [number, number],
+  decimals: number,
+  closed: readonly [from: boolean, to: boolean] = [true, true],
+): string {
+  const isRounded = stretch.some((x) => sayNumber(x, decimals).startsWith('≈'))
+  const [lo, hi] = isRounded ? stretch : stretch.map((x) => Number(x.toFixed(mostDecimals)))
+  const inside = formatStretch(
+    [lo, hi],
+    isRounded ? decimals : Math.min(mostDecimals, decimals + moreWhereExact),
+  ).slice(1, -1)
+  return `${isRounded ? '≈ ' : ''}${closed[0] ? '[' : '('}${inside}${closed[1] ? ']' : ')'}`
+}
+
 /** A stretch as "[1, 2.5]", with as many more decimals than the given as tell its ends apart. */
 export function formatStretch([lo, hi]: readonly [number, number], decimals: number): string {
   const alike = formatShort(lo, decimals) === formatShort(hi, decimals)

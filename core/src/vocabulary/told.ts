@@ -7,7 +7,7 @@ import { type Certain, certainValue } from '../evaluate/precise'
 import { exactly, type Tree } from '../formula/tree'
 import type { FunctionName } from '../functions'
 import { closedForm, type ExactForm } from './exactForms'
-import { formatNumber } from './numbers'
+import { formatNumber, moreWhereExact } from './numbers'
 
 /** A number as it stands under a sentence: every digit of its text is right. */
 export interface Told {
@@ -22,8 +22,6 @@ export interface Told {
   certain: boolean
 }
 
-/** So many decimals more than the study has an exact number may show. */
-const moreWhereExact = 3
 /** Longer than this nobody reads a decimal. */
 const longestDecimal = 15
 

@@ -1,6 +1,7 @@
+import { placeIs } from '../shared/said'
 import { overShort, stripTop } from '../../calculus/overShort'
 import type { RiemannSum, SumRule } from '../../calculus/riemann'
-import { formatNotZero, formatNumber, formatShort } from '../../vocabulary/numbers'
+import { formatNotZero, formatNumber, formatShort, sayNumber } from '../../vocabulary/numbers'
 import { unitOfArea, unitOfDerivative, withUnit } from '../../vocabulary/units'
 import {
   type CurveResult,
@@ -234,17 +235,17 @@ function differenceReadout({ text, value, fraction }: Told, unit: string): Reado
 
 function problemsOf({ name, facts, bad }: Sums, { variable, decimals }: LineContext) {
   const { undefinedOn, diverges, divergesAt } = facts.exact
-  const show = (x: number) => formatShort(x, Math.max(3, decimals))
+  const show = (x: number) => sayNumber(x, Math.max(3, decimals))
   const problems: LineProblem[] = []
   if (undefinedOn) {
     problems.push({
-      message: `${name} has no value from ${variable.letter} = ${show(undefinedOn[0])} to ${show(undefinedOn[1])}`,
+      message: `${name} has no value from ${placeIs(variable.letter, show(undefinedOn[0]))} to ${show(undefinedOn[1])}`,
       fix: 'choose a span on which the curve is drawn',
     })
   }
   if (diverges) {
     problems.push({
-      message: `the area grows without bound at ${variable.letter} = ${show(divergesAt!)}: sums do not settle`,
+      message: `the area grows without bound at ${placeIs(variable.letter, show(divergesAt!))}: sums do not settle`,
       fix: 'keep the span away from there',
     })
   }

@@ -1,4 +1,4 @@
-import { formatNumber, formatShort, formatTiny } from '../../vocabulary/numbers'
+import { sayNumber } from '../../vocabulary/numbers'
 import { withUnit } from '../../vocabulary/units'
 import type { Shape, SumName, Tops, WhyFact } from './why'
 
@@ -26,10 +26,7 @@ const sumWords: Record<SumName, string> = {
   plain: 'sum',
 }
 
-const sizeText = (value: number, decimals: number) =>
-  /[1-9]/.test(formatNumber(value, decimals))
-    ? formatNumber(value, decimals)
-    : formatTiny(value, decimals)
+const sizeText = (value: number, decimals: number) => sayNumber(value, decimals)
 
 /** The reason in one sentence: "q falls from 2 to 5, so left heights are too high there." */
 export function whyWords(
@@ -40,7 +37,7 @@ export function whyWords(
   switch (fact.kind) {
     case 'shape': {
       const [tops, over, short] = topsWords[fact.tops]
-      const [from, to] = fact.on.map((x) => formatShort(x, decimals))
+      const [from, to] = fact.on.map((x) => sayNumber(x, decimals))
       const [first, last] = fact.strips
       const strips = first === last ? `strip ${first}` : `strips ${first} to ${last}`
       const where = fact.whole ? 'throughout' : `from ${from} to ${to} (${strips})`

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { countPrimes } from '../../language/primes'
-import { formatShort, numberToFormula } from '../../vocabulary/numbers'
+import { formatShort, numberToFormula, sayStretch } from '../../vocabulary/numbers'
 import {
   emptyResult,
   failed,
@@ -197,7 +197,7 @@ function resultOf(
     verdict: {
       complete,
       text: complete
-        ? `Everything the graph of ${graph} decides on [${show(from)}, ${show(to)}]`
+        ? `Everything the graph of ${graph} decides on ${sayStretch([from, to], decimals)}`
         : 'Some stretches could not be settled',
       unresolved,
     },

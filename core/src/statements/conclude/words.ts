@@ -1,5 +1,6 @@
+import { sayNumber } from '../../vocabulary/numbers'
+import { placeIs, oneSign } from '../shared/said'
 import type { BreakKind } from '../../features/examination'
-import { formatShort } from '../../vocabulary/numbers'
 import { listed } from '../../vocabulary/units'
 import { intervalText } from '../shared/intervals'
 import type { Bridge } from './bridges'
@@ -51,10 +52,7 @@ const mostPlaces = 4
 
 /** x = 1, 2 and 3 */
 const placesWords = (all: readonly number[], letter: string, decimals: number) =>
-  `${letter} = ${listed(
-    all.map((x) => formatShort(x, Math.max(3, decimals))),
-    mostPlaces,
-  )}`
+  placeIs(letter, listed(oneSign(all.map((x) => sayNumber(x, Math.max(3, decimals)))), mostPlaces))
 
 /** What a graph does at a place where it changes without being continuous. */
 const leaps: Partial<Record<BreakKind, string>> = {

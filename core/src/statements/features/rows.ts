@@ -1,11 +1,11 @@
-import { placeIs } from '../shared/placeWords'
+import { placeIs } from '../shared/said'
 import type { BreakKind, Examination, Extreme } from '../../features/examination'
 import { endsBelong, intervalText } from '../shared/intervals'
 import { listed, withUnit } from '../../vocabulary/units'
 import type { LineContext, Readout, ResultRow } from '../contract'
 import type { SpanFacts } from '../shared/spanFacts'
 import type { FeaturesLine } from './line'
-import { oneSign } from '../shared/exactPlaces'
+import { oneSign } from '../shared/said'
 import { certainly } from './certainly'
 
 export function candidateRows(

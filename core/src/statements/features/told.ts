@@ -1,6 +1,6 @@
-import { placeIs } from '../shared/placeWords'
+import { formatStretch, sayNumber, sayStretch } from '../../vocabulary/numbers'
+import { placeIs } from '../shared/said'
 import type { Examination, Feature } from '../../features/examination'
-import { formatShort, formatStretch } from '../../vocabulary/numbers'
 import { because } from '../shared/because'
 import {
   emptyResult,
@@ -68,8 +68,8 @@ export function told(
         label: line.labels ? label : '',
       }
     })
-  const show = (x: number) => formatShort(x, Math.max(3, decimals))
-  const span = `[${show(from)}, ${show(to)}]`
+  const show = (x: number) => sayNumber(x, Math.max(3, decimals))
+  const span = sayStretch([from, to], Math.max(3, decimals))
   const plural = line.only === 'features' ? 'feature' : line.only.replace(/s$/, '')
   const verdict: Verdict = {
     complete: found.complete,
@@ -95,7 +95,7 @@ export function told(
     notes: [
       ...found.level.map(
         ([a, b]) =>
-          `${name} is level from ${letter} = ${show(a)} to ${show(b)}: a stretch, not points.`,
+          `${name} is level from ${placeIs(letter, show(a))} to ${show(b)}: a stretch, not points.`,
       ),
       ...(decides ? extremeReasons(name, line, found, facts, context) : []),
       ...(decides

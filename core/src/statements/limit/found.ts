@@ -1,3 +1,5 @@
+import { sayNumber } from '../../vocabulary/numbers'
+import { placeIs } from '../shared/said'
 import * as I from '../../arithmetic/intervals'
 import { compileTree, type RealFunction } from '../../evaluate/compile'
 import { limit, type Limit } from '../../features/limits/limit'
@@ -9,7 +11,6 @@ import { toPlain } from '../../language/print'
 import { name, negate, product, quotient, sum, type Tree } from '../../formula/tree'
 import { lineEquation } from '../../vocabulary/equation'
 import { roundedLine } from '../shared/lines'
-import { formatNumber, formatShort } from '../../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { CurveResult, LineContext, LineResult, Mark, Readout } from '../contract'
 import { curveText } from '../shared/slots'
@@ -30,10 +31,11 @@ export function limitReadout(
   if (found?.kind === 'value') {
     const value = I.middle(found.range)
     const form = found.exact ? toPlain(found.exact) : null
-    const digits = formatNumber(Math.abs(value) < 1e-300 ? 0 : value, decimals)
-    const isWhole = form !== null && /^−?\d+$/.test(form)
+    const said = numberWords(found, decimals)
+    const digits = said.slice(said.indexOf('≈') + 1).trim()
+    const isRounded = said.includes('≈')
     const short = form !== null && form.length <= 16 && !/^−?[\d.]+$/.test(form)
-    const text = isWhole ? form : short ? `${form} = ${digits}` : digits
+    const text = short ? `${form} ${isRounded ? '≈' : '='} ${digits}` : digits
     return { id, label, text: withUnit(text, unit), value }
   }
   const words =
@@ -73,7 +75,7 @@ export function limitAtPlace(
         ]
       : [limitReadout('limit', 'limit', asked, unit, decimals)]
   const name = curveText(line)
-  const at = `${variable.letter} = ${formatShort(place.value, Math.max(decimals, 3))}`
+  const at = placeIs(variable.letter, sayNumber(place.value, Math.max(decimals, 3)))
   return {
     readouts,
     marks: placeMarks(line, facts),

@@ -17,7 +17,7 @@ describe('limits, told with both sides', () => {
     [
       'f(x) = (sqrt(x + 4) - 2)/x',
       'limit at 0',
-      { limit: '1/4 = 0.250', left: '1/4 = 0.250', right: '1/4 = 0.250' },
+      { limit: '1/4 = 0.25', left: '1/4 = 0.25', right: '1/4 = 0.25' },
     ],
     [
       'f(x) = floor x',
@@ -52,7 +52,7 @@ describe('limits, told with both sides', () => {
         ['limit', 'left', 'right'].map((id) => [id, 'no limit: swings without settling']),
       ),
     ],
-    ['f(x) = (1 + 1/x)^x', 'limit at infinity', { limit: 'e = 2.718' }],
+    ['f(x) = (1 + 1/x)^x', 'limit at infinity', { limit: 'e ≈ 2.718' }],
     ['f(x) = ln(x)/x^0.01', 'limit at infinity', { limit: '0' }],
     ['f(x) = floor x', 'limit at 2 from the left', { limit: '1' }],
     ['f(x) = floor x', 'lim x -> 2+', { limit: '2' }],

@@ -1,5 +1,6 @@
+import { placeIs } from '../shared/said'
+import { sayNumber } from '../../vocabulary/numbers'
 import type { Examination } from '../../features/examination'
-import { formatShort } from '../../vocabulary/numbers'
 import type { LineContext, Mark } from '../contract'
 import { beginsAtPlace, type SearchLine } from './line'
 import { type Asked, runOf } from './run'
@@ -86,15 +87,15 @@ export function basinsTold(
   context: LineContext,
 ): { text: string; at?: number }[] {
   const { letter } = context.variable
-  const show = (x: number) => formatShort(x, Math.max(3, context.decimals))
+  const show = (x: number) => sayNumber(x, Math.max(3, context.decimals))
   const best = line.goal === 'low' ? examination?.lowest : examination?.highest
   const told = basins.slice(0, mostTold).map(({ from, to, end }) => {
-    const stretch = `Starts from ${letter} = ${show(from)} to ${show(to)}`
+    const stretch = `Starts from ${placeIs(letter, show(from))} to ${show(to)}`
     if (end === null) return { text: `${stretch} do not come to rest.` }
     const isBest = best?.at.some(({ x }) => Math.abs(x - end) <= 1e-4 * Math.max(1, Math.abs(x)))
     const rank = best ? (isBest ? `, the ${line.goal}est` : `, not the ${line.goal}est`) : ''
     return {
-      text: `${stretch} end at ${letter} = ${show(end)}${rank}.`,
+      text: `${stretch} end at ${placeIs(letter, show(end))}${rank}.`,
       at: end,
     }
   })

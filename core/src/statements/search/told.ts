@@ -1,7 +1,8 @@
+import { placeIs } from '../shared/said'
 import type { Examination, Feature } from '../../features/examination'
 import type { SearchMethod } from '../../search/minimize'
 import { type Found, type Probe, usualTolerance } from '../../search/walk'
-import { formatNumber, formatPower, formatShort } from '../../vocabulary/numbers'
+import { formatPower, sayNumber, sayStretch } from '../../vocabulary/numbers'
 import type { LineContext, LineProblem } from '../contract'
 import { curveText } from '../shared/slots'
 import { beginsAtPlace, type SearchLine } from './line'
@@ -16,7 +17,7 @@ interface Teller {
 
 /** A place as it is told: s = 2.103. */
 const placeOf = ({ context }: Teller, x: number) =>
-  `${context.variable.letter} = ${formatShort(x, Math.max(3, context.decimals))}`
+  placeIs(context.variable.letter, sayNumber(x, Math.max(3, context.decimals)))
 
 /** Places nearer than this count as one: what the search leaves open, and what its values can tell. */
 const closeness = (x: number, { numbers }: Asked) =>
@@ -31,7 +32,7 @@ export function besideProven(found: Found, examination: Examination, teller: Tel
   const decided = isLow ? examination.extremesDecided.lowest : examination.extremesDecided.highest
   const reach = closeness(found.x, asked)
   const isNear = ({ x }: Feature) => Math.abs(x - found.x) <= reach
-  const [from, to] = asked.whole.map((x) => formatShort(x, 6))
+  const span = sayStretch(asked.whole, 6)
   if (best?.at.some(isNear)) {
     const others = best.at.filter((one) => !isNear(one))
     const also =
@@ -39,8 +40,8 @@ export function besideProven(found: Found, examination: Examination, teller: Tel
         ? ''
         : `; ${others.map(({ x }) => placeOf(teller, x)).join(', ')} as ${word}`
     return decided && examination.complete
-      ? `The ${word}est on [${from}, ${to}]: proven${also}.`
-      : `The ${word}est that is known on [${from}, ${to}]${also}.`
+      ? `The ${word}est on ${span}: proven${also}.`
+      : `The ${word}est that is known on ${span}${also}.`
   }
   const ahead = aheadOf(found, best, decided, teller)
   const kind = isLow ? 'minimum' : 'maximum'
@@ -75,7 +76,7 @@ export function besideProven(found: Found, examination: Examination, teller: Tel
   const decimals = context.decimals
   const [, slope = NaN] = asked.f.derivatives(found.x, 1)
   const why = Number.isFinite(slope)
-    ? `the slope there is ${formatNumber(slope, decimals)}`
+    ? `the slope there is ${sayNumber(slope, decimals)}`
     : 'there is no slope there'
   return `No ${word} point that is proven: ${why}${ahead}.`
 }
@@ -91,8 +92,7 @@ function aheadOf(
   const isLow = line.goal === 'low'
   if (best) {
     const by = isLow ? found.value - best.value : best.value - found.value
-    const text = formatNumber(by, context.decimals)
-    const amount = by > 0 && !/[1-9]/.test(text) ? formatPower(by) : text
+    const amount = sayNumber(by, context.decimals)
     return by > 0
       ? `: ${placeOf(teller, best.at[0]!.x)} lies ${amount} ${isLow ? 'lower' : 'higher'}`
       : ''
@@ -139,7 +139,7 @@ export function leftValley(
   if (at < 0) return null
   const { from, x: to } = log[at]!
   const over = crossed(from!, to)
-  const show = (v: number) => formatShort(v, Math.max(2, Math.min(3, teller.context.decimals)))
+  const show = (v: number) => sayNumber(v, Math.max(2, Math.min(3, teller.context.decimals)))
   const isAlike = over.every(({ words }) => words === over[0]!.words)
   const places = isAlike
     ? `${over[0]!.words}${over.length > 1 ? 's' : ''} at ${over.map((one) => show(one.x)).join(' and ')}`

@@ -1,3 +1,4 @@
+import { placeIs } from './said'
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import {
   type CurveRef,
@@ -14,7 +15,7 @@ import { steadyDerivatives } from '../../algebra/steady'
 import { bothSidesWords, noSlopeWords, numberWords } from './placeWords'
 import { heldAt } from '../../features/held'
 import type { Tree } from '../../formula/tree'
-import { formatShort } from '../../vocabulary/numbers'
+import { formatShort, sayNumber } from '../../vocabulary/numbers'
 
 /** The derivatives of a curve at a place, and where that place is. */
 export interface AtPlace {
@@ -43,13 +44,13 @@ export function lookAt(
   const { curve } = found
   const x = place.value
   const { letter } = context.variable
-  const show = (value: number) => formatShort(value, Math.max(context.decimals, 3))
+  const show = (value: number) => sayNumber(value, Math.max(context.decimals, 3))
   const { reach } = curve
   if (x < reach.from || x > reach.to) {
     return {
       ok: false,
       problem: {
-        message: `${letter} = ${show(x)} lies outside the span of ${curve.name}, ${show(reach.from)} to ${show(reach.to)}`,
+        message: `${placeIs(letter, show(x))} lies outside the span of ${curve.name}, ${show(reach.from)} to ${show(reach.to)}`,
         fix: `move the place, or widen the span of ${curve.name}`,
       },
     }
@@ -141,7 +142,7 @@ export function missingDerivative(ref: CurveRef, at: AtPlace, letter: string): L
     return tooLarge(`${curveText(ref)}(${formatShort(at.x, 6)})`)
   }
   return {
-    message: `no ${ref.order > 1 ? curveText(ref) : 'slope'} at ${letter} = ${formatShort(at.x, 6)}: ${missingReason(lower, at, name)}`,
+    message: `no ${ref.order > 1 ? curveText(ref) : 'slope'} at ${placeIs(letter, sayNumber(at.x, 6))}: ${missingReason(lower, at, name)}`,
     fix: 'move the place a little to either side',
   }
 }
@@ -176,7 +177,7 @@ function areaWords(
 function kinkWords({ order }: CurveRef, { curve, x }: AtPlace, name: string): string {
   const sides = ([-1, 1] as const).map((side) => curve.f.beside(x, side, order + 1)[order + 1])
   if (!sides.every(Number.isFinite)) return `${name} has no slope here`
-  const [left, right] = sides.map((slope) => formatShort(slope!, 6))
+  const [left, right] = sides.map((slope) => sayNumber(slope!, 6))
   if (curve.readings) {
     return `at a reading no rate is known, about ${left} before it and ${right} after it`
   }

@@ -14,7 +14,8 @@ import { exactNumber, readableFunctions } from '../../vocabulary/exactForms'
 import { formatCertain, formatNotZero, formatNumber } from '../../vocabulary/numbers'
 import { plainDecimal, tellNumber, type Told } from '../../vocabulary/told'
 import { exactRational } from '../../evaluate/exactRational'
-import { placeIs } from './placeWords'
+import { placeIs } from './said'
+import { numberSaid, rounded, treeSaid } from './said'
 import { placeOf, valueTree } from './toldNumbers'
 
 /** How many derivatives a place may be a zero of. */
@@ -131,9 +132,6 @@ export function shownFeature(
 export const extremeText = (f: RealFunction, { at }: Extreme, decimals: number): string =>
   at[0] ? shownFeature(f, at[0], decimals).value : '—'
 
-/** In running text ≈ says of a number that it is rounded. */
-const rounded = (text: string) => `≈ ${text}`
-
 /** In an output or a column, where all are rounded, only that its digits are not certain. */
 const columnText = ({ text, certain }: { text: string; certain: boolean }) =>
   certain ? text : rounded(text)
@@ -210,19 +208,5 @@ export function placeSaid(
 /** A place in running text: as it is where that is short, with its digits behind a form, else rounded. */
 export function placeWords(place: Tree | null, enclosed: Enclosed, decimals: number): string {
   if (!place) return rounded(formatCertain(enclosed.enclosure, decimals).text)
-  return numberSaid(tellNumber(place, decimals, readableFunctions), decimals)
+  return treeSaid(place, decimals)
 }
-
-/** A told number in running text. */
-function numberSaid({ text, fraction, exact, certain }: Told, decimals: number): string {
-  if (certain && fraction && plainDecimal(fraction, decimals) !== null) return text
-  const form = exact?.proven ? exact.text : ''
-  return form && form.length <= longestWord ? `${form} ≈ ${text}` : rounded(text)
-}
-const longestWord = 20
-
-/** Of places that are all rounded the first alone carries ≈. */
-export const oneSign = (places: readonly string[]) =>
-  places.every((text) => text.startsWith('≈ '))
-    ? places.map((text, i) => (i === 0 ? text : text.slice(2)))
-    : places

@@ -1,8 +1,8 @@
+import { formatNotZero } from '../../vocabulary/numbers'
 import * as I from '../../arithmetic/intervals'
 import { toDecimalText } from '../../arithmetic/rational'
 import { isNumber, type Tree } from '../../formula/tree'
 import { closedForm } from '../../vocabulary/exactForms'
-import { formatShort } from '../../vocabulary/numbers'
 
 /**
  * A number as running text has it: exact where it is known exactly and short, "= 16/3", else rounded,
@@ -17,5 +17,5 @@ export function equalWords(
   if (form) return `= ${form.text}`
   const plain = isNumber(tree) ? toDecimalText(tree.exact) : null
   if (plain !== null && plain.length <= places + 12) return `= ${plain.replace('-', '−')}`
-  return `≈ ${formatShort(I.middle(range), places)}`
+  return `≈ ${formatNotZero(I.middle(range), places)}`
 }

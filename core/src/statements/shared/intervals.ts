@@ -1,9 +1,9 @@
+import { sayStretch } from '../../vocabulary/numbers'
 import * as I from '../../arithmetic/intervals'
 import type { RealFunction } from '../../evaluate/compile'
 import type { Break } from '../../features/examination'
 import { alike } from '../../features/outstanding'
 import { lookAtPlace, type SideFacts } from '../../features/place/placeFacts'
-import { formatStretch } from '../../vocabulary/numbers'
 
 /** Breaks at which a function is continuous all the same. */
 const whole: readonly Break['kind'][] = ['kink', 'cusp', 'vertical']
@@ -74,6 +74,5 @@ export function intervalText(
   [from, to]: Closed,
   decimals: number,
 ): string {
-  const inside = formatStretch(stretch, decimals).slice(1, -1)
-  return `${from ? '[' : '('}${inside}${to ? ']' : ')'}`
+  return sayStretch(stretch, decimals, [from, to])
 }

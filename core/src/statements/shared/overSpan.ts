@@ -1,4 +1,5 @@
-import { formatShort } from '../../vocabulary/numbers'
+import { placeIs } from './said'
+import { sayNumber } from '../../vocabulary/numbers'
 import { commonMembers, nameSchema, spanSchema, type SpanText } from '../../vocabulary/members'
 import type { CurveResult, LineContext, LineProblem, Proposal, Request } from '../contract'
 import { type CurveRef, curvesMeant, likelySpan, spanIn } from './slots'
@@ -40,13 +41,13 @@ export function lookOver(
   if (!to.ok) return to
   const { curve } = found
   const { letter } = context.variable
-  const show = (x: number) => formatShort(x, Math.max(3, context.decimals))
+  const show = (x: number) => sayNumber(x, Math.max(3, context.decimals))
   const [a, b] = [from.value, to.value]
   if (a === b) {
     return {
       ok: false,
       problem: {
-        message: `the span begins and ends at ${letter} = ${show(a)}`,
+        message: `the span begins and ends at ${placeIs(letter, show(a))}`,
         fix: 'move one of its ends',
       },
     }

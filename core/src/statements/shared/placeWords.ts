@@ -1,15 +1,26 @@
+import { type Tree } from '../../formula/tree'
+import { readableFunctions } from '../../vocabulary/exactForms'
+import { sayNumber } from '../../vocabulary/numbers'
+import { numberSaid } from './said'
+import { tellNumber } from '../../vocabulary/told'
 import * as I from '../../arithmetic/intervals'
 import type { OneSided } from '../../features/limits/oneSided'
 import type { PlaceFacts, SideFacts } from '../../features/place/placeFacts'
-import { formatShort } from '../../vocabulary/numbers'
 
 /** A limit or value as it is written: its form where it is short, else by its digits. */
 export function numberWords(
-  found: { range: I.Interval; exact?: unknown },
+  found: { range: I.Interval; exact?: Tree | null },
   decimals: number,
 ): string {
+  const places = Math.max(decimals, 3)
   const value = I.middle(found.range)
-  return formatShort(Math.abs(value) < 1e-300 ? 0 : value, Math.max(decimals, 3))
+  if (found.exact) {
+    const told = tellNumber(found.exact, places, readableFunctions)
+    if (told.certain && Math.abs(told.value - value) <= 1e-9 * Math.max(1, Math.abs(value))) {
+      return numberSaid(told, places)
+    }
+  }
+  return sayNumber(Math.abs(value) < 1e-300 ? 0 : value, places)
 }
 
 /** “tends to 4”, “grows without bound”, “swings without settling”. */
@@ -112,7 +123,3 @@ export function joinWords(facts: PlaceFacts, name: string, at: string, decimals:
       return `${at} it is not settled how the pieces of ${name} meet.`
   }
 }
-
-/** "t = 1.653", and "t ≈ 1.65" for what is rounded: never both signs. */
-export const placeIs = (letter: string, place: string) =>
-  place.startsWith('≈ ') ? `${letter} ${place}` : `${letter} = ${place}`

@@ -83,7 +83,7 @@ describe('touching is not crossing, undefined is not meeting, equal all along is
   test('touching', () => {
     const { notes, verdict } = between('x^2', '2x - 1')
     expect(notes).toEqual([
-      'From −2 to 2 f lies above: 9.333.',
+      'From −2 to 2 f lies above: 28/3 ≈ 9.333.',
       'At x = 1 they touch and do not cross.',
     ])
     expect(verdict!.text).toBe('They do not cross on this span, though they touch: proven')
@@ -103,7 +103,7 @@ describe('touching is not crossing, undefined is not meeting, equal all along is
   })
   test('equal all along', () => {
     expect(between('|x|', 'x').notes).toEqual([
-      'From −2 to 0 f lies above: 4.000.',
+      'From −2 to 0 f lies above: 4.',
       'From 0 to 2 they are equal all along.',
     ])
   })

@@ -1,4 +1,5 @@
-import { formatShort } from '../../vocabulary/numbers'
+import { sayNumber } from '../../vocabulary/numbers'
+import { placeIs, oneSign } from '../shared/said'
 import { unitOfArea, unitOfDerivative } from '../../vocabulary/units'
 import { listed } from '../../vocabulary/units'
 import type { LineContext, LineResult, Readout } from '../contract'
@@ -63,7 +64,7 @@ function firstLeap({ signChanges, from, to }: SpanFacts): number | null {
 }
 
 const leapWords = (x: number, line: SignsLine, { variable, decimals }: LineContext) =>
-  `${curveText(line)} is not continuous at ${variable.letter} = ${formatShort(x, decimals)}: nothing moves so, and no distance is told.`
+  `${curveText(line)} is not continuous at ${placeIs(variable.letter, sayNumber(x, decimals))}: nothing moves so, and no distance is told.`
 
 interface Wording {
   v: string
@@ -98,15 +99,15 @@ const phaseVerbs: Record<Phase['does'], string> = {
 /** "It speeds up from t = 1 to 2, because v < 0 and v′ < 0 inside." */
 function phaseWords({ on, does, v: sv, a: sa, except }: Phase, { v, a, context }: Wording): string {
   const { variable, decimals } = context
-  const show = (x: number) => formatShort(x, decimals)
+  const show = (x: number) => sayNumber(x, decimals)
   const sign = (s: number) => (s > 0 ? '> 0' : s < 0 ? '< 0' : '= 0')
   const because =
     does === 'rests' ? `${v} = 0 inside` : `${v} ${sign(sv)} and ${a} ${sign(sa)} inside`
   const but =
     except.length === 0
       ? ''
-      : ` but for ${variable.letter} = ${listed(except.map(show), mostListed)}, where ${a} is 0 or missing`
-  return `It ${phaseVerbs[does]} from ${variable.letter} = ${show(on[0])} to ${show(on[1])}, because ${because}${but}.`
+      : ` but for ${placeIs(variable.letter, listed(oneSign(except.map(show)), mostListed))}, where ${a} is 0 or missing`
+  return `It ${phaseVerbs[does]} from ${placeIs(variable.letter, show(on[0]))} to ${show(on[1])}, because ${because}${but}.`
 }
 const mostListed = 4
 

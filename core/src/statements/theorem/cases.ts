@@ -1,3 +1,6 @@
+import { shownFeature } from '../shared/exactPlaces'
+import { placeIs } from '../shared/said'
+import { toPlain } from '../../language/print'
 import * as I from '../../arithmetic/intervals'
 import type { Solutions } from '../../features/solve'
 import { unitOfDerivative } from '../../vocabulary/units'
@@ -167,6 +170,13 @@ function rolle(one: Case): Told {
   }
 }
 
+/** The number that is asked for: as it was typed where that is short. */
+function levelWords({ level, wording }: Case): string {
+  const typed = level.exact && toPlain(level.exact)
+  return typed && typed.length <= longestLevel ? typed : show(level.value, wording)
+}
+const longestLevel = 12
+
 /** f(0) = 3 and f(2) = 5 */
 function endValues({ wording, endFacts: { values } }: Case): string {
   const { name, ends, decimals } = wording
@@ -192,7 +202,7 @@ function intermediateValue(one: Case): Told {
   const between = known ? p * q < 0 || p === 0 || q === 0 : null
   const missing = endFacts.values.some((value) => value === null)
   const holds = missing ? false : between
-  const k = show(level.value, wording)
+  const k = levelWords(one)
   const lies =
     holds === null
       ? `Whether ${k} lies between the values at the ends is not settled: ${endValues(one)}.`
@@ -203,7 +213,7 @@ function intermediateValue(one: Case): Told {
   const atEnd = apply && (p === 0 || q === 0) && inside(one.found!, one.ends).length === 0
   const last = atEnd
     ? `So ${name} takes the value ${k}: at ${wording.letter} = ${wording.ends[p === 0 ? 0 : 1]}.`
-    : placesFound(one, apply, `${name}(c) = ${k}`)
+    : placesFound(one, apply, placeIs(`${name}(c)`, k))
   const { from, to } = one.facts
   return {
     readouts: placesReadout(one),
@@ -232,7 +242,7 @@ function extremeValue(one: Case): Told {
   const { highest, lowest, extremesDecided } = facts.examination!
   const told = (found: typeof highest, decided: boolean, what: string) =>
     found
-      ? `its ${what} value is ${show(found.value, wording)}, ${attainedWords(found, one)}`
+      ? `its ${what} value is ${extremeSaid(found, one)}, ${attainedWords(found, one)}`
       : decided
         ? `it takes no ${what} value`
         : whole.holds
@@ -256,6 +266,14 @@ function extremeValue(one: Case): Told {
     sentences: [continuousWords(whole, wording), last],
     open: whole.holds === null,
   }
+}
+
+/** The value of an extreme: exactly where it is known. */
+const extremeSaid = ({ at: [first], value }: Extreme, { f, ends, wording }: Case) => {
+  const end = first && ends.find((one) => one.value === first.x)
+  return first
+    ? shownFeature(f, first, Math.max(3, wording.decimals), end?.exact ?? null).said.value
+    : show(value, wording)
 }
 
 /** Where an extreme is taken: at places, or all along a stretch. */

@@ -1,9 +1,9 @@
+import { sayNumber } from '../../vocabulary/numbers'
 import { exactPlace, exactSolutions } from '../shared/exactPlaces'
 import { whole } from '../../formula/tree'
 import { placeOf } from '../shared/toldNumbers'
 import type { Solutions } from '../../features/solve'
 import { toPlain } from '../../language/print'
-import { formatShort } from '../../vocabulary/numbers'
 import { emptyResult, failed, type LineContext, type StatementKind } from '../contract'
 import { lookOverFormula, offersOver } from '../shared/overSpan'
 import { curveSlot, curveText, placeText, spanSlot } from '../shared/slots'
@@ -139,7 +139,7 @@ export const theoremKind: StatementKind<TheoremLine> = {
 /** An end as it was typed where that is short, else by its digits. */
 function endText({ value, exact }: Given): string {
   const typed = exact && toPlain(exact)
-  return typed && typed.length <= longestEnd ? typed : formatShort(value, fewestDecimals)
+  return typed && typed.length <= longestEnd ? typed : sayNumber(value, fewestDecimals)
 }
 const longestEnd = 8
 const fewestDecimals = 3

@@ -1,8 +1,9 @@
+import { sayNumber } from '../../vocabulary/numbers'
 import type { PlaceKind } from '../../features/place/placeFacts'
 import type { Tree } from '../../formula/tree'
-import { formatShort } from '../../vocabulary/numbers'
-import { oneSign, placeWords } from '../shared/exactPlaces'
-import { placeIs } from '../shared/placeWords'
+import { placeWords } from '../shared/exactPlaces'
+import { oneSign } from '../shared/said'
+import { placeIs } from '../shared/said'
 import { listed } from '../../vocabulary/units'
 import type { Condition, Tested } from './facts'
 
@@ -18,7 +19,7 @@ export interface Wording {
   exactOf: (enclosure: readonly [number, number]) => Tree | null
 }
 
-export const show = (x: number, { decimals }: Wording) => formatShort(x, Math.max(3, decimals))
+export const show = (x: number, { decimals }: Wording) => sayNumber(x, Math.max(3, decimals))
 export const place = (x: number, wording: Wording) => `${wording.letter} = ${show(x, wording)}`
 const closedSpan = ({ ends }: Wording) => `[${ends.join(', ')}]`
 export const openSpan = ({ ends }: Wording) => `(${ends.join(', ')})`

@@ -4,7 +4,7 @@ import { toldLast } from '../fixtures/testing'
 
 // Each set by hand.
 test.each([
-  ['x^3 - 3x for -2<=x<=2', 'where f > 0', 'f > 0 on (−1.732, 0) and on (1.732, 2].'],
+  ['x^3 - 3x for -2<=x<=2', 'where f > 0', 'f > 0 on ≈ (−1.732, 0) and on ≈ (1.732, 2].'],
   ['x^2 for -2<=x<=2', 'where f > 0', 'f > 0 on [−2, 0) and on (0, 2].'],
   ['x^2 for -2<=x<=2', 'where f >= 0', 'f ≥ 0 on [−2, 2].'],
   ['x^2 for -2<=x<=2', 'where f <= 0', 'f ≤ 0 at x = 0.'],
@@ -17,7 +17,7 @@ test.each([
   ['max(0, x) for -2<=x<=2', 'where f > 0', 'f > 0 on (0, 2].'],
   ['x if x != 1; -5 if x = 1 for 0<=x<=2', 'where f >= 0', 'f ≥ 0 on [0, 1) and on (1, 2].'],
   ['ln x for 0<=x<=3', 'where is f negative', 'f < 0 on (0, 1).'],
-  ['sin x for 0<=x<=pi', 'where is f positive', 'f > 0 on (0, 3.142).'],
+  ['sin x for 0<=x<=pi', 'where is f positive', 'f > 0 on ≈ (0, 3.142).'],
 ])('%s, %s', (formula, words, set) => {
   const line = toldLast(`f(x) = ${formula}`, words)
   expect(line.notes).toEqual([set])

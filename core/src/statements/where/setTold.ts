@@ -1,9 +1,10 @@
+import { placeIs } from '../shared/said'
 import { decimalOfNumber } from '../../arithmetic/rational'
 import { differenceOf } from '../../calculus/areas'
 import { compileTree, type RealFunction } from '../../evaluate/compile'
 import type { Solutions } from '../../features/solve'
 import { exactly } from '../../formula/tree'
-import { formatShort, formatStretch } from '../../vocabulary/numbers'
+import { formatShort, formatStretch, sayNumber, sayStretch } from '../../vocabulary/numbers'
 import { listed, withUnit } from '../../vocabulary/units'
 import { emptyResult, type LineContext, type LineResult, type Mark, placeName } from '../contract'
 import { curveText } from '../shared/slots'
@@ -41,9 +42,8 @@ export function setTold(
     { value: from, exact: exactOf(line.span.from) },
     { value: to, exact: exactOf(line.span.to) },
   ])
-  const show = (x: number) => formatShort(x, Math.max(3, decimals))
-  const claim = `${curveText(line)} ${signs[relation]} ${level === null ? line.target : withUnit(formatShort(level, decimals), line.order === 0 ? curve.unit : '')}`
-  const span = `[${show(from)}, ${show(to)}]`
+  const claim = `${curveText(line)} ${signs[relation]} ${level === null ? line.target : withUnit(sayNumber(level, decimals), line.order === 0 ? curve.unit : '')}`
+  const span = sayStretch([from, to], Math.max(3, decimals))
   const lane = { curve: line.curve, order: line.order }
   const marks: Mark[] = found.solutions.slice(0, mostMarked).map(({ x, value }) => ({
     kind: 'stem',
@@ -93,7 +93,6 @@ export function setTold(
 
 /** "on (1, 3]", "at x = 2" */
 function partText({ ends: [a, b], closed }: HoldsOn, decimals: number, letter: string): string {
-  if (a === b) return `at ${letter} = ${formatShort(a, decimals)}`
-  const inside = formatStretch([a, b], decimals).slice(1, -1)
-  return `on ${closed[0] ? '[' : '('}${inside}${closed[1] ? ']' : ')'}`
+  if (a === b) return `at ${placeIs(letter, sayNumber(a, decimals))}`
+  return `on ${sayStretch([a, b], decimals, closed)}`
 }

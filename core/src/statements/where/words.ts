@@ -1,6 +1,7 @@
-import { placeIs } from '../shared/placeWords'
+import { placeIs } from '../shared/said'
 import type { RealFunction } from '../../evaluate/compile'
-import { type ExactOf, oneSign, placeWords } from '../shared/exactPlaces'
+import { type ExactOf, placeWords } from '../shared/exactPlaces'
+import { oneSign } from '../shared/said'
 import type { Tree } from '../../formula/tree'
 import { readableFunctions } from '../../vocabulary/exactForms'
 import { plainDecimal, tellNumber } from '../../vocabulary/told'
@@ -8,8 +9,9 @@ import {
   formatCertain,
   formatNotZero,
   formatNumber,
-  formatShort,
   formatStretch,
+  sayNumber,
+  sayStretch,
 } from '../../vocabulary/numbers'
 import { listed, unitOfDerivative, withUnit } from '../../vocabulary/units'
 import type { LineContext, ResultTable, Verdict } from '../contract'
@@ -51,10 +53,8 @@ function exactText(exact: Tree | null, decimals: number): string {
 }
 
 /** "[1, 2)" */
-const stretchText = ({ ends, closed }: EqualStretch, decimals: number) => {
-  const inside = formatStretch(ends, decimals).slice(1, -1)
-  return `${closed[0] ? '[' : '('}${inside}${closed[1] ? ']' : ')'}`
-}
+const stretchText = ({ ends, closed }: EqualStretch, decimals: number) =>
+  sayStretch(ends, decimals, closed)
 
 /** The number that was asked for: as it was typed, or as its slider shows it. */
 export function levelText(
@@ -63,10 +63,10 @@ export function levelText(
   { number, decimals }: LineContext,
 ): string {
   const typed = number(target)
-  if (!typed.ok) return formatShort(level, decimals)
+  if (!typed.ok) return sayNumber(level, decimals)
   const told = tellNumber(typed.tree, decimals, typed.exact ? readableFunctions : null)
   const isPlain = told.fraction && plainDecimal(told.fraction, decimals) !== null
-  return isPlain ? told.text : (told.exact?.text ?? formatShort(level, decimals))
+  return isPlain ? told.text : (told.exact?.text ?? sayNumber(level, decimals))
 }
 
 /** "q′ is 2 ML/h at t = 1 and 3 h.", and where both are equal all along. */
@@ -101,8 +101,8 @@ export function touchingWords(
   { variable, decimals }: LineContext,
 ): string[] {
   if (places.length === 0) return []
-  const shown = places.map((x) => formatShort(x, Math.max(fewestDecimals, decimals)))
-  const at = `at ${variable.letter} = ${listed(shown, mostSaid, variable.unit)}`
+  const shown = places.map((x) => sayNumber(x, Math.max(fewestDecimals, decimals)))
+  const at = `at ${placeIs(variable.letter, listed(oneSign(shown), mostSaid, variable.unit))}`
   return level === null
     ? [`They touch ${at} and do not cross there.`]
     : [`${curveText(line)} touches that value ${at} and does not cross it there.`]
@@ -115,7 +115,7 @@ export function verdictOf(
   decimals: number,
 ): Verdict {
   const places = Math.max(fewestDecimals, decimals)
-  const span = `[${formatShort(from, places)}, ${formatShort(to, places)}]`
+  const span = sayStretch([from, to], places)
   const open = unresolved.slice(0, 3).map((stretch) => formatStretch(stretch, places))
   const none = solutions.length + stretches.length === 0
   return {
@@ -168,7 +168,7 @@ export function noMeanWords(
   { curve, order }: WhereLine,
   { variable, decimals }: LineContext,
 ): string {
-  const where = `${variable.letter} = ${formatShort(x, Math.max(fewestDecimals, decimals))}`
+  const where = placeIs(variable.letter, sayNumber(x, Math.max(fewestDecimals, decimals)))
   const name = curveText({ curve, order: order - 1 })
   const lacks = slopeless
     ? `${name} has a ${slopeless} at ${where}, and no slope there`
