@@ -76,7 +76,7 @@ test('searches side by side, their settings, many starts on the ruler', async ({
   await expect(search.getByRole('alert')).toHaveCount(0)
   await search.getByRole('button', { name: 'Many starts' }).click()
   await expect(search).toContainText(
-    /Starts from s\s=\s−3\.2 to \S+ end at s\s=\s−2\.031, the lowest\./,
+    /Starts from s\s=\s−3\.2 to ≈\s\S+ end at s\s≈\s−2\.031, the lowest\./,
   )
   const starts = page.locator('[data-item*=".starts."]')
   await expect.poll(() => starts.count()).toBeGreaterThan(1)

@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import { formatNumber } from '..'
 import { lineEquation } from './equation'
-import { formatNotZero, formatPower, formatShort, formatStretch } from './numbers'
+import {
+  formatNotZero,
+  formatPower,
+  formatShort,
+  formatStretch,
+  sayNumber,
+  sayStretch,
+} from './numbers'
+import fc from 'fast-check'
 import { unitOfDerivative } from './units'
 import { readNumber } from './values'
 
@@ -72,6 +80,45 @@ describe('numbers for reading', () => {
     expect(formatStretch([-0.00641, -0.00637], 3)).toBe('[−0.00641, −0.00637]')
     expect(formatStretch([2, 2], 3)).toBe('[2, 2]')
     expect(formatStretch([0, 5e-324], 3)).toBe('[0, 0]')
+  })
+})
+
+describe('numbers in running text', () => {
+  test.each([
+    [0.4375, 3, '0.4375'],
+    [4, 3, '4'],
+    [0.1 + 0.2, 3, '0.3'],
+    [-2.5, 0, '−2.5'],
+    [1 / 3, 3, '≈ 0.333'],
+    [0.44985880757600313, 3, '≈ 0.450'],
+    [2.4e-8, 3, '≈ 2.4·10⁻⁸'],
+    [Math.PI * 1e11, 3, '≈ 314159265358.979'],
+    [0, 3, '0'],
+    [-Infinity, 3, '−∞'],
+  ])('%d with %d decimals', (value, decimals, text) => {
+    expect(sayNumber(value, decimals)).toBe(text)
+  })
+
+  test('what carries no ≈ is the number, up to the rounding of doubles', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ noNaN: true }),
+        fc.integer({ min: 0, max: 12 }),
+        (value, decimals) => {
+          const text = sayNumber(value, decimals)
+          if (text.startsWith('≈') || !Number.isFinite(value)) return
+          const read = Number(text.replace('−', '-'))
+          expect(Math.abs(read - value)).toBeLessThanOrEqual(2e-15 * Math.abs(value))
+        },
+      ),
+      { numRuns: 2000 },
+    )
+  })
+
+  test('a stretch carries one sign for both ends', () => {
+    expect(sayStretch([0, 2.5], 3, [true, false])).toBe('[0, 2.5)')
+    expect(sayStretch([-Math.sqrt(3), 0], 3, [false, false])).toBe('≈ (−1.732, 0)')
+    expect(sayStretch([1, 1 + 1e-6], 3)).toBe('[1, 1.000001]')
   })
 })
 

@@ -19,7 +19,7 @@ import { exactSum, mostExactStrips } from '../../calculus/exactSum'
 import { addRational, negateRational, type Rational, zero } from '../../arithmetic/rational'
 import { exactRational } from '../../evaluate/exactRational'
 import { tellFraction, type Told } from '../../vocabulary/told'
-import { endOf, toldReadout } from '../shared/toldNumbers'
+import { endOf, type Place, toldReadout } from '../shared/toldNumbers'
 import { curveText } from '../shared/slots'
 import { remember, type SpanFacts, toldOver, toldTotal, totalOf } from '../shared/spanFacts'
 import type { AreaLine } from './line'
@@ -27,7 +27,8 @@ import { convergence } from './convergence'
 import { sigmaLatex } from './sigma'
 import { cut, readerOf, ruleOf } from './strips'
 import { totalFact, whyOf } from './why'
-import { widthOf, widthText } from './width'
+import { widthOf, widthText, widthTree, widthTreeText } from './width'
+import { toPlain } from '../../language/print'
 import { whyWords } from './words'
 
 /** Strips beyond this are summed and not drawn one by one. */
@@ -123,7 +124,11 @@ export function stripsResult(
     problems: problemsOf(sums, context),
     hints: [],
     notes: [
-      widthNote(facts.from, facts.to, strips.length, context),
+      widthNote(
+        [endOf(line.span.from, facts.from, context), endOf(line.span.to, facts.to, context)],
+        strips.length,
+        context,
+      ),
       ...why.map((fact) => whyWords(fact, name, { decimals, unit })),
       ...(total !== null
         ? ['Parts below the axis count against those above; the total counts every part.']
@@ -259,10 +264,19 @@ function problemsOf({ name, facts, bad }: Sums, { variable, decimals }: LineCont
 }
 
 /** "w = (10 − 0)/16 = 0.625 h" */
-function widthNote(from: number, to: number, n: number, { variable, decimals }: LineContext) {
-  const [a, b] = [from, to].map((x) => formatShort(x, Math.max(3, decimals)))
-  return `w = (${b} − ${wrapped(a!)})/${n} ${widthText(widthOf(from, to, n), variable.unit)}`
+function widthNote(ends: readonly [Place, Place], n: number, { variable, decimals }: LineContext) {
+  const places = Math.max(3, decimals)
+  const [a, b] = ends.map(({ x, tree }) => {
+    const text = toPlain(tree)
+    return text.length <= longestEnd ? text : formatShort(x, places)
+  })
+  const tree = widthTree([ends[0].tree, ends[1].tree], n)
+  const width = tree
+    ? widthTreeText(tree, places, variable.unit)
+    : widthText(widthOf(ends[0].x, ends[1].x, n), variable.unit)
+  return `w = (${b} − ${wrapped(a!)})/${n} ${width}`
 }
+const longestEnd = 10
 
 const wrapped = (text: string) => (text.startsWith('−') ? `(${text})` : text)
 

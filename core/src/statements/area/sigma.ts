@@ -3,7 +3,10 @@ import type { LineContext } from '../contract'
 import type { SpanFacts } from '../shared/spanFacts'
 import type { AreaLine } from './line'
 import { ruleOf } from './strips'
-import { widthLatex, widthOf } from './width'
+import { widthLatex, widthOf, widthTree } from './width'
+import { endOf } from '../shared/toldNumbers'
+import { exactRational } from '../../evaluate/exactRational'
+import { toLatex } from '../../language/latex'
 
 /** The sum in sigma notation with this study's numbers. */
 export function sigmaLatex(
@@ -11,14 +14,18 @@ export function sigmaLatex(
   { from, to }: SpanFacts,
   n: number,
   position: number,
-  { decimals, variable }: LineContext,
+  context: LineContext,
   sum: number,
 ): string {
+  const { decimals, variable } = context
+  const ends = [endOf(line.span.from, from, context), endOf(line.span.to, to, context)] as const
+  const tree = widthTree([ends[0].tree, ends[1].tree], n)
   const rule = ruleOf(line, position)
   const short = (x: number) => formatShort(x, 6).replaceAll('−', '-')
-  const width = widthLatex(widthOf(from, to, n))
+  const width = tree ? toLatex(tree) : widthLatex(widthOf(from, to, n))
   const name = `${line.curve}${"'".repeat(line.order)}`
-  const start = from === 0 ? '' : `${short(from)} + `
+  const isPlain = exactRational(ends[0].tree) !== null
+  const start = from === 0 ? '' : `${isPlain ? short(from) : toLatex(ends[0].tree)} + `
   const at = (shift: string) => `${name}\\left(${start}${shift}\\cdot ${width}\\right)`
   const { letter } = variable
   const strip = `[${letter}_{i-1},\\,${letter}_i]`

@@ -8,6 +8,10 @@ import {
   toDecimalText,
   toNumber,
 } from '../../arithmetic/rational'
+import { exactRational } from '../../evaluate/exactRational'
+import { simplify } from '../../algebra/simplify'
+import { negate, quotient, sum, type Tree, whole } from '../../formula/tree'
+import { treeSaid } from '../shared/said'
 import { formatShort } from '../../vocabulary/numbers'
 import { withUnit } from '../../vocabulary/units'
 
@@ -28,6 +32,18 @@ export function widthText(width: Rational, unit: string): string {
   return short !== null
     ? `= ${withUnit(short, unit)}`
     : `≈ ${withUnit(formatShort(toNumber(width), 9), unit)}`
+}
+
+/** The width of a strip as a formula, where an end is no fraction, such as π/3; else null. */
+export function widthTree(ends: readonly [Tree, Tree], n: number): Tree | null {
+  if (ends.every((end) => exactRational(end) !== null)) return null
+  return simplify(quotient(sum(ends[1], negate(ends[0])), whole(n)))
+}
+
+/** "= π/24 ≈ 0.131 h" */
+export function widthTreeText(width: Tree, decimals: number, unit: string): string {
+  const said = withUnit(treeSaid(width, decimals), unit)
+  return said.startsWith('≈') ? said : `= ${said}`
 }
 
 /** A width as a decimal, or as a fraction of whole numbers where it has no short decimal. */
