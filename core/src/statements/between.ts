@@ -132,7 +132,7 @@ export const betweenKind: StatementKind<BetweenLine> = {
         text: area.complete
           ? crossings.length === 0
             ? `They do not cross on this span${touching.length > 0 ? ', though they touch' : ''}: proven`
-            : `Complete: they cross at ${listed(crossings, mostListed)} and nowhere else`
+            : `Complete: they cross at ${listed(oneSign(crossings), mostListed)} and nowhere else`
           : 'Not every crossing could be settled',
         unresolved: [],
       },

@@ -92,6 +92,10 @@ export function sayNumber(value: number, decimals: number): string {
   return `≈ ${formatNotZero(value, decimals)}`
 }
 
+/** The same in an output, where all are rounded that are not exact: without the sign. */
+export const showNumber = (value: number, decimals: number): string =>
+  sayNumber(value, decimals).replace('≈ ', '')
+
 /**
  * A stretch in running text, closed unless told otherwise, with as many more decimals as tell its ends
  * apart: "[1, 2.5)", and "≈ [0, 1.618]" where an end is rounded.

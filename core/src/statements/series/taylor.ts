@@ -1,6 +1,6 @@
 import { convergenceRadius } from '../../calculus/convergence'
 import { withValues } from '../../evaluate/withValues'
-import { formatNumber, formatShort, formatTiny } from '../../vocabulary/numbers'
+import { formatNumber, formatShort, formatTiny, sayNumber } from '../../vocabulary/numbers'
 import { unitOfDerivative, withUnit } from '../../vocabulary/units'
 import {
   emptyResult,
@@ -310,12 +310,6 @@ const gapMark = (
   ...{ toY: polynomialAt(terms, b - x), label: '' },
 })
 
-/** A number in running text: as it is, or rounded and marked as that. */
-function roundedText(value: number, decimals: number): string {
-  const text = formatShort(value, Math.max(3, decimals))
-  return Number(text) === value ? text : `≈ ${text}`
-}
-
 function radiusNotes(
   line: TaylorLine,
   { curve, x }: AtPlace,
@@ -329,6 +323,6 @@ function radiusNotes(
   return radius.radius === Infinity
     ? [`${what} converges everywhere, because ${radius.because}.`]
     : [
-        `${what} has the radius of convergence ${roundedText(radius.radius, decimals)}, because ${radius.because}.`,
+        `${what} has the radius of convergence ${sayNumber(radius.radius, Math.max(3, decimals))}, because ${radius.because}.`,
       ]
 }

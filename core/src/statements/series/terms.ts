@@ -15,7 +15,7 @@ import {
 import { type Rational, rationalFromNumber } from '../../arithmetic/rational'
 import { substitute } from '../../algebra/curves'
 import { closedForm } from '../../vocabulary/exactForms'
-import { formatPower, formatShort, formatTiny } from '../../vocabulary/numbers'
+import { formatPower, formatShort, formatTiny, showNumber } from '../../vocabulary/numbers'
 import type { CurveResult, LineContext, LineProblem } from '../contract'
 
 /** The highest order that is worked out: beyond it k! swallows all digits a picture could show. */
@@ -101,7 +101,7 @@ function written(
   isShort: boolean,
 ): { text: string; exact: boolean } {
   const digits = Math.max(3, decimals)
-  const plain = formatShort(value, digits)
+  const plain = showNumber(value, digits)
   if (at && isShort) {
     const { tree: whose } = curve.derivative(order + k)
     // Where it has a value, the one piece that a domain leaves is the formula.
