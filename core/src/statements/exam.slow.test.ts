@@ -152,7 +152,7 @@ const extremes: readonly Question[] = [
 ]
 
 const theorems: readonly Question[] = [
-  q('S', 'x^3-x', 'mean value theorem for f on [0, 2]', ['x = 1.155'], { c: 2 / Math.sqrt(3) }),
+  q('S', 'x^3-x', 'mean value theorem for f on [0, 2]', ['x = 2√3/3 ≈ 1.155'], { c: 2 / Math.sqrt(3) }),
   q(
     'S',
     'x^3-x^2-6x+2',
@@ -170,7 +170,7 @@ const theorems: readonly Question[] = [
   ]),
   q('S', '4x^3-6x^2+3x-2', 'intermediate value theorem for f on [1, 2]', [
     'f(1) = −1 and f(2) = 12',
-    'x = 1.221',
+    'x ≈ 1.221',
   ]),
   q(
     'S',

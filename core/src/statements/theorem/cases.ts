@@ -3,9 +3,10 @@ import { placeIs } from '../shared/said'
 import { toPlain } from '../../language/print'
 import * as I from '../../arithmetic/intervals'
 import type { Solutions } from '../../features/solve'
-import { unitOfDerivative } from '../../vocabulary/units'
-import { emptyResult, type LineResult, type Mark, placeName } from '../contract'
-import { numberReadout } from '../shared/lines'
+import { unitOfDerivative, withUnit } from '../../vocabulary/units'
+import type { Tree } from '../../formula/tree'
+import { tellTree, toldReadout } from '../shared/toldNumbers'
+import { emptyResult, type LineResult, type Mark, placeName, type Readout } from '../contract'
 import { near } from '../shared/signStretches'
 import { heldAlong } from '../features/rows'
 import { equalWords } from '../shared/exactWords'
@@ -44,14 +45,25 @@ const stems = (one: Case, found: readonly { x: number }[]): Mark[] =>
   }))
 const mostMarked = 50
 
-const valueReadout = (one: Case, id: string, label: string, value: number, above = 0) => ({
-  ...numberReadout(
-    label,
-    value,
-    unitOfDerivative(one.curve.unit, one.context.variable.unit, one.line.order + above),
-    one.context.decimals,
+/** An extreme as it is known: exactly where it is. */
+function shownExtreme(
+  { at: [first], value }: Extreme,
+  { f, ends, wording }: Case,
+  decimals: number,
+) {
+  const end = first && ends.find((one) => one.value === first.x)
+  const shown = first && shownFeature(f, first, decimals, end?.exact ?? null)
+  return { value: shown?.value ?? show(value, wording), said: shown?.said.value }
+}
+
+const extremeReadout = (one: Case, label: 'highest' | 'lowest', extreme: Extreme): Readout => ({
+  id: label,
+  label,
+  text: withUnit(
+    shownExtreme(extreme, one, one.context.decimals).value,
+    unitOfDerivative(one.curve.unit, one.context.variable.unit, one.line.order),
   ),
-  id,
+  value: extreme.value,
 })
 
 function conditionsOf(one: Case) {
@@ -127,12 +139,21 @@ function meanValue(one: Case): Told {
   const [a, b] = wording.ends
   const equation = `${name}′(c) = (${name}(${b}) − ${name}(${a}))/(${b} − ${bracketed(a)}) ${equalWords(rate.number, wording.decimals)}`
   return {
-    readouts: [valueReadout(one, 'rate', 'average rate', slope, 1), ...placesReadout(one)],
+    readouts: [rateReadout(one, rate.number.tree, slope), ...placesReadout(one)],
     marks: chordAndTangents(one, slope),
     sentences: [...words, placesFound(one, allHold(conditions), equation)],
     open: !isSettled(conditions),
   }
 }
+
+const rateReadout = ({ curve, context, line }: Case, rate: Tree, slope: number) => ({
+  ...toldReadout(
+    'average rate',
+    tellTree(rate, slope, context, true),
+    unitOfDerivative(curve.unit, context.variable.unit, line.order + 1),
+  ),
+  id: 'rate',
+})
 
 const bracketed = (text: string) => (text.startsWith('−') ? `(${text})` : text)
 
@@ -144,7 +165,8 @@ const noRate = ({ wording, endFacts: { values } }: Case) => {
 const placesReadout = (one: Case) => {
   const all = inside(one.found!, one.ends)
   if (all.length === 0) return []
-  const text = placeList(all, solvedWording(one))
+  // In an output only what is not certain carries a sign.
+  const text = placeList(all, solvedWording(one)).replace(/^≈ /, '')
   const value = all.length === 1 ? { value: all[0]!.x } : {}
   return [{ id: 'c', label: 'c', text, ...value }]
 }
@@ -256,8 +278,8 @@ function extremeValue(one: Case): Told {
         ? `What the theorem says is not settled here: ${both}.`
         : `The theorem says nothing here: ${both}.`
   const readouts = [
-    ...(highest ? [valueReadout(one, 'highest', 'highest', highest.value)] : []),
-    ...(lowest ? [valueReadout(one, 'lowest', 'lowest', lowest.value)] : []),
+    ...(highest ? [extremeReadout(one, 'highest', highest)] : []),
+    ...(lowest ? [extremeReadout(one, 'lowest', lowest)] : []),
   ]
   const marks = [...(highest?.at ?? []), ...(lowest?.at ?? [])]
   return {
@@ -268,13 +290,10 @@ function extremeValue(one: Case): Told {
   }
 }
 
-/** The value of an extreme: exactly where it is known. */
-const extremeSaid = ({ at: [first], value }: Extreme, { f, ends, wording }: Case) => {
-  const end = first && ends.find((one) => one.value === first.x)
-  return first
-    ? shownFeature(f, first, Math.max(3, wording.decimals), end?.exact ?? null).said.value
-    : show(value, wording)
-}
+/** The same in a sentence. */
+const extremeSaid = (extreme: Extreme, one: Case) =>
+  shownExtreme(extreme, one, Math.max(3, one.wording.decimals)).said ??
+  show(extreme.value, one.wording)
 
 /** Where an extreme is taken: at places, or all along a stretch. */
 function attainedWords(extreme: Extreme, { f, facts, wording }: Case): string {
