@@ -224,5 +224,5 @@ test('a curve given by its derivative asks for a value, and a theorem tells whic
   await theorem.getByRole('combobox').selectOption({ label: 'Extreme value theorem' })
   // f falls by 3 to x = 1 and rises by 6 from there.
   const other = bench.working.getByRole('listitem', { name: /^Extreme value theorem for f/ })
-  await expect(other.locator('output').filter({ hasText: '−3.000' })).toBeVisible()
+  await expect(other.locator('output').filter({ hasText: /^−3$/ })).toBeVisible()
 })

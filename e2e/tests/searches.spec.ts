@@ -13,7 +13,9 @@ test('two actions from an empty study: a search, its walk, and what lies lower',
   await expect(bench.output(sentence, 's')).toHaveText('1.968')
   await expect(bench.output(sentence, 'value')).toHaveText('1.984')
   const line = bench.line(sentence)
-  await expect(line).toContainText('A low point, and not the lowest: s ≈ −2.031 lies ≈ 4.000 lower.')
+  await expect(line).toContainText(
+    'A low point, and not the lowest: s ≈ −2.031 lies ≈ 4.000 lower.',
+  )
   const accepted = bench.lane('p').locator('[data-item$="walk.accepted"]')
   await expect(accepted).toHaveAttribute('d', /M/)
 
@@ -76,7 +78,7 @@ test('searches side by side, their settings, many starts on the ruler', async ({
   await expect(search.getByRole('alert')).toHaveCount(0)
   await search.getByRole('button', { name: 'Many starts' }).click()
   await expect(search).toContainText(
-    /Starts from s\s=\s−3\.2 to ≈\s\S+ end at s\s≈\s−2\.031, the lowest\./,
+    /Starts from s\s=\s−3\.2\sto\s≈\s\S+ end at s\s≈\s−2\.031, the lowest\./,
   )
   const starts = page.locator('[data-item*=".starts."]')
   await expect.poll(() => starts.count()).toBeGreaterThan(1)

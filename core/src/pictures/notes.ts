@@ -66,16 +66,22 @@ function piecesOf(piece: NotePiece, { size, colour, weight }: Note, setter: Type
     return [
       {
         ...{ width: set.width, above: set.above, below: set.below },
-        at: (x, y) =>
-          set.d === ''
+        at: (x, y) => [
+          ...(set.d === ''
             ? []
             : [
                 {
-                  ...{ kind: 'path', d: set.d, stroke: null, width: 0, dashes: [], round: false },
-                  ...{ fill: colour, opacity: 1 },
+                  ...{ kind: 'path' as const, d: set.d, stroke: null, width: 0, dashes: [] },
+                  ...{ round: false, fill: colour, opacity: 1 },
                   transform: `translate(${round(x)} ${round(y)})`,
                 },
-              ],
+              ]),
+          // Without outlines it stands as it was written.
+          ...(set.rest ?? []).map((one): Drawn => ({
+            ...{ kind: 'words', x: x + one.x, y, text: one.text, size, colour, anchor: 'start' },
+            ...{ face: { family: 'serif', weight, italic: true }, halo: null, opacity: 1 },
+          })),
+        ],
       },
     ]
   }

@@ -1,6 +1,6 @@
-import { finish } from '../features/budget'
-import { createEvaluator } from '../results/evaluate'
+import { evaluatedThrough } from './evaluatedThrough'
 import { type LineResult, type Verdict, tableTitle } from '../statements/contract'
+import { isCertain } from '../statements/shared/said'
 import { sentenceText } from '../statements/shared/slots'
 import { shownStudy } from '../study/overlay'
 import type { Study } from '../study/schema'
@@ -26,9 +26,6 @@ interface WorkOutOptions {
   values?: Readonly<Record<string, number>>
 }
 
-/** What is left pending goes on until it is done, however long that takes. */
-const worksThrough = { patience: Infinity }
-
 /**
  * Everything the lines of a study say, with all long work done. The study is not changed. A readout
  * is certain unless its text says that it is only about so (≈).
@@ -45,13 +42,7 @@ export function workOut(
     }
   }
   const shown = shownStudy(study, { step: found?.id ?? null, live: values })
-  const evaluate = createEvaluator(worksThrough)
-  let evaluation = evaluate(shown)
-  for (const line of shown.lines) {
-    const result = evaluation.lines.get(line.id)!
-    const work = result.pending ? evaluate.long(shown, line.id) : null
-    if (work && evaluate.apply(result, finish(work))) evaluation = evaluate(shown)
-  }
+  const evaluation = evaluatedThrough(shown)
   return {
     lines: shown.lines.map(({ id, kind }) => ({
       id,
@@ -68,7 +59,7 @@ const plain = (result: LineResult): Omit<WorkedLine, 'id' | 'kind' | 'sentence'>
     label,
     text,
     ...(value === undefined || !Number.isFinite(value) ? {} : { value }),
-    certain: !text.includes('≈'),
+    certain: isCertain(text),
   })),
   tables: (result.tables ?? []).map(({ columns, rows, ...titled }) => ({
     name: tableTitle(titled),

@@ -152,7 +152,9 @@ const extremes: readonly Question[] = [
 ]
 
 const theorems: readonly Question[] = [
-  q('S', 'x^3-x', 'mean value theorem for f on [0, 2]', ['x = 2√3/3 ≈ 1.155'], { c: 2 / Math.sqrt(3) }),
+  q('S', 'x^3-x', 'mean value theorem for f on [0, 2]', ['x = 2√3/3 ≈ 1.155'], {
+    c: 2 / Math.sqrt(3),
+  }),
   q(
     'S',
     'x^3-x^2-6x+2',

@@ -105,12 +105,11 @@ export function sayStretch(
   decimals: number,
   closed: readonly [from: boolean, to: boolean] = [true, true],
 ): string {
+  const [lo, hi] = stretch
+  const alike = formatShort(lo, decimals) === formatShort(hi, decimals)
+  if (alike && decimals < closestApart && lo < hi) return sayStretch(stretch, decimals + 1, closed)
   const isRounded = stretch.some((x) => sayNumber(x, decimals).startsWith('≈'))
-  const [lo, hi] = isRounded ? stretch : stretch.map((x) => Number(x.toFixed(mostDecimals)))
-  const inside = formatStretch(
-    [lo, hi],
-    isRounded ? decimals : Math.min(mostDecimals, decimals + moreWhereExact),
-  ).slice(1, -1)
+  const inside = stretch.map((x) => showNumber(x, decimals)).join(', ')
   return `${isRounded ? '≈ ' : ''}${closed[0] ? '[' : '('}${inside}${closed[1] ? ']' : ')'}`
 }
 

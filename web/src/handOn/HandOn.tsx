@@ -8,7 +8,7 @@ import { PicturePanel } from './PicturePanel'
 import { PrintPanel } from './PrintPanel'
 import { saveStudyFile } from './saveStudyFile'
 import { type Format, formats, readSettings } from './settings'
-import { Trouble } from './Trouble'
+import { type Told, Trouble } from './Trouble'
 
 const item =
   'block w-full rounded-md px-3 py-1.5 text-left data-[focus]:bg-chosen pointer-coarse:min-h-11'
@@ -17,11 +17,16 @@ const item =
 const reasonOf = (error: unknown) =>
   error instanceof Error && error.message !== '' ? error.message : 'the browser gave no reason'
 
+/** What stands as empty boxes in a LaTeX file. */
+const boxesWords = (missing: readonly string[]) =>
+  `The file is made. LaTeX has no sign of its own for ${missing.slice(0, 8).join(' ')}${missing.length > 8 ? ' and others' : ''}: an empty box stands in the place of each.`
+
 /** What can be made of a study for others, each item named by what it makes. */
 export function HandOn() {
   const store = useWorkbenchStore()
   const [open, setOpen] = useState<'picture' | 'print' | 'link' | null>(null)
-  const [trouble, setTrouble] = useState<string | null>(null)
+  const [told, setTold] = useState<Told | null>(null)
+  const setTrouble = (words: string) => setTold({ title: 'That did not work', words })
   const { announce } = store.getState()
   /** Makes a picture; a failure is told, and changes nothing. */
   const make = async (what: string, work: () => Promise<void>) => {
@@ -38,6 +43,18 @@ export function HandOn() {
       const settings = readSettings()
       const { name, blob } = await pictureFile(drawingOf(store, settings, null), format, settings)
       saveBlob(name, blob)
+    })
+  const saveLatex = (what: 'Picture for LaTeX' | 'Working for LaTeX') =>
+    make(what, async () => {
+      const { latexPictureFile, latexWorkingFile } = await import('./make')
+      const settings = readSettings()
+      const { name, blob, missing } =
+        what === 'Picture for LaTeX'
+          ? latexPictureFile(store, settings, null)
+          : latexWorkingFile(store, settings)
+      saveBlob(name, blob)
+      if (missing.length > 0)
+        setTold({ title: 'Made, with empty boxes', words: boxesWords(missing) })
     })
   const copy = () =>
     make('Copy of the picture', async () => {
@@ -74,6 +91,14 @@ export function HandOn() {
             </button>
           </MenuItem>
           <MenuSeparator className="my-1 h-px bg-rule" />
+          {(['Picture for LaTeX', 'Working for LaTeX'] as const).map((what) => (
+            <MenuItem key={what}>
+              <button type="button" className={item} onClick={() => void saveLatex(what)}>
+                {what}
+              </button>
+            </MenuItem>
+          ))}
+          <MenuSeparator className="my-1 h-px bg-rule" />
           <MenuItem>
             <button type="button" className={item} onClick={() => setOpen('print')}>
               Print sheet
@@ -94,7 +119,7 @@ export function HandOn() {
       {open === 'picture' && <PicturePanel onClose={() => setOpen(null)} onTrouble={setTrouble} />}
       {open === 'print' && <PrintPanel onClose={() => setOpen(null)} onTrouble={setTrouble} />}
       {open === 'link' && <LinkPanel onClose={() => setOpen(null)} />}
-      <Trouble words={trouble} onClose={() => setTrouble(null)} />
+      <Trouble told={told} onClose={() => setTold(null)} />
     </>
   )
 }

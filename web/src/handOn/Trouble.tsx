@@ -1,10 +1,15 @@
 import { Panel } from '../parts/Panel'
 
-/** Says why something was not made. */
-export const Trouble = ({ words, onClose }: { words: string | null; onClose: () => void }) => (
-  <Panel title="That did not work" open={words !== null} onClose={onClose}>
+export interface Told {
+  title: string
+  words: string
+}
+
+/** Says why something was not made, or what it lacks. */
+export const Trouble = ({ told, onClose }: { told: Told | null; onClose: () => void }) => (
+  <Panel title={told?.title ?? ''} open={told !== null} onClose={onClose}>
     <p role="alert" className="max-w-md py-2">
-      {words}
+      {told?.words}
     </p>
   </Panel>
 )

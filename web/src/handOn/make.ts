@@ -2,6 +2,10 @@ import {
   type Drawing,
   type Evaluation,
   fileNameOf,
+  latexDocument,
+  latexPicture,
+  type LatexSource,
+  latexWorking,
   handoutOf,
   pictureOf,
   type PictureParts,
@@ -82,6 +86,48 @@ export async function pictureFile(
   const size = unit === 'cm' ? { centimetres: Number((drawing.width * centimetre).toFixed(2)) } : {}
   const svg = svgOf(drawing, setter, { words, ...size })
   return { name, blob: new Blob([svg], { type: 'image/svg+xml' }) }
+}
+
+/** As wide as a column of a paper at the most, so that labels are as large as its words. */
+const widestInPaper = 14 / centimetre
+
+/** A source of LaTeX as a file, with the characters in it that stand as empty boxes. */
+interface LatexFile {
+  name: string
+  blob: Blob
+  missing: readonly string[]
+}
+
+const latexFile = (title: string, { source, missing }: LatexSource): LatexFile => ({
+  name: fileNameOf(title, 'tex'),
+  blob: new Blob([source], { type: 'application/x-tex' }),
+  missing: [...new Set(missing)],
+})
+
+/** The picture as a LaTeX document; what is chosen of the picture holds, and its ground is the paper. */
+export function latexPictureFile(
+  store: WorkbenchStore,
+  settings: PictureSettings,
+  lanes: readonly string[] | null,
+): LatexFile {
+  const drawing = drawingOf(store, inPaper(settings), lanes)
+  return latexFile(drawing.title, latexDocument(drawing))
+}
+
+/** The working with its tables and the picture as a LaTeX document. */
+export function latexWorkingFile(store: WorkbenchStore, settings: PictureSettings): LatexFile {
+  const { evaluation } = store.getState()
+  const drawing = latexPicture(drawingOf(store, inPaper(settings), null))
+  const options = { answers: true, tables: true, picture: drawing.source }
+  const { source, missing } = latexWorking(evaluation, options)
+  const { title } = evaluation.study
+  return latexFile(`${title} working`, { source, missing: [...drawing.missing, ...missing] })
+}
+
+function inPaper(settings: PictureSettings): PictureSettings {
+  const width = Math.min(settings.width, widestInPaper)
+  const height = settings.height === null ? null : (settings.height * width) / settings.width
+  return { ...settings, width, height, ground: false, look: settings.look ?? 'paper' }
 }
 
 /** On paper: black and white, with what a reader needs and no title, which stands above. */

@@ -26,3 +26,6 @@ export const oneSign = (places: readonly string[]) =>
   places.every((text) => text.startsWith('≈ '))
     ? places.map((text, i) => (i === 0 ? text : text.slice(2)))
     : places
+
+/** Whether an output tells what is certain: ≈ behind a form, as in "√2 ≈ 1.414", only says its digits. */
+export const isCertain = (text: string) => !/(?:^|\bat \S+ |, |and )≈ /.test(text)

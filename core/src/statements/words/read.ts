@@ -118,12 +118,12 @@ function closingDollar(text: string, from: number): number {
 }
 
 /** What may stand in mathematics: the commands of school mathematics, and none that reach further. */
-const allowed = new Set(
+export const allowedCommands: ReadonlySet<string> = new Set(
   [
     'frac dfrac tfrac sqrt cdot times div pm mp le leq ge geq ne neq approx equiv sim propto infty to',
     'rightarrow Rightarrow leftarrow Leftarrow Leftrightarrow iff implies mapsto in notin subset cup cap',
     'sum prod int iint oint lim limits nolimits partial nabla prime circ degree angle triangle perp parallel',
-    'sin cos tan sec csc cot arcsin arccos arctan sinh cosh tanh exp ln log min max sup inf det gcd mod',
+    'sin cos tan sec csc cot arcsin arccos arctan sinh cosh tanh coth exp ln log min max sup inf det gcd mod',
     'alpha beta gamma delta epsilon varepsilon zeta eta theta vartheta iota kappa lambda mu nu xi pi rho',
     'sigma tau upsilon phi varphi chi psi omega Gamma Delta Theta Lambda Xi Pi Sigma Phi Psi Omega',
     'left right big Big bigl bigr Bigl Bigr langle rangle lvert rvert lVert rVert lfloor rfloor lceil rceil',
@@ -134,18 +134,25 @@ const allowed = new Set(
     .join(' ')
     .split(' '),
 )
-const environments = new Set(['cases', 'aligned', 'matrix', 'pmatrix', 'bmatrix', 'array'])
+export const allowedEnvironments: ReadonlySet<string> = new Set([
+  'cases',
+  'aligned',
+  'matrix',
+  'pmatrix',
+  'bmatrix',
+  'array',
+])
 
 function maths(latex: string, from: number): { run: Run | null; problems: WordsProblem[] } {
   const problems: WordsProblem[] = []
   for (const found of latex.matchAll(/\\([A-Za-z]+)/g)) {
     const [whole, name] = [found[0], found[1]!]
-    if (allowed.has(name)) continue
+    if (allowedCommands.has(name)) continue
     const at = from + found.index
     problems.push({ message: `${whole} is not known here`, from: at, to: at + whole.length })
   }
   for (const found of latex.matchAll(/\\(?:begin|end)\s*\{([^}]*)\}/g)) {
-    if (environments.has(found[1]!)) continue
+    if (allowedEnvironments.has(found[1]!)) continue
     const at = from + found.index
     problems.push({ message: `${found[0]} is not known here`, from: at, to: at + found[0].length })
   }

@@ -1,5 +1,6 @@
 import {
   goTo,
+  isCertain,
   lineEquation,
   lineOffer,
   type LineResult,
@@ -70,7 +71,7 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
     setSteadyText(figures.current!, text)
     if (value === undefined) delete element.dataset.value
     else element.dataset.value = String(value)
-    element.dataset.certain = String(!text.includes('≈'))
+    element.dataset.certain = String(isCertain(text))
     if (exactText.current && exact) setText(exactText.current, exact.text)
   })
   return (

@@ -1,4 +1,4 @@
-import { type ResultTable, type Statement, tableTitle, toCsv } from '@yperkine/core'
+import { latexTable, type ResultTable, type Statement, tableTitle, toCsv } from '@yperkine/core'
 import {
   type ColumnDef,
   getCoreRowModel,
@@ -87,12 +87,27 @@ export function TableRows({ line, table: shown, large = false, children }: Props
     const csv = toCsv(columns, sorted.map(cellsOf))
     saveAsFile(`${name.toLowerCase()} ${line.id}.csv`, csv, 'text/csv')
   }
+  const copyLatex = () => {
+    const rows = sorted.map(({ original }) => original)
+    void navigator.clipboard.writeText(latexTable({ ...shown, rows }).source).then(
+      () => store.getState().announce(`Copied ${sorted.length} rows as LaTeX`),
+      () => store.getState().announce('The browser did not let the text be copied'),
+    )
+  }
   return (
     <div className="mt-1.5">
       <div className="flex flex-wrap items-center gap-1.5">
         {children}
         <button type="button" className="pill" onClick={copy}>
           Copy
+        </button>
+        <button
+          type="button"
+          className="pill"
+          title="Copies the table as the source of a table in LaTeX"
+          onClick={copyLatex}
+        >
+          For LaTeX
         </button>
         <button type="button" className="pill" onClick={keep}>
           Save as CSV
