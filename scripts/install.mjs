@@ -111,5 +111,5 @@ export async function bundleCore(entry, name, part = 'core') {
     build: { ssr: entry, outDir, target: 'node20', emptyOutDir: true },
     ssr: { noExternal: ['@yperkine/core'] },
   })
-  return path.join(outDir, 'main.js')
+  return path.join(outDir, `${path.parse(entry).name}.js`)
 }

@@ -220,3 +220,37 @@ test('a picture that cannot be made says why, and the study stays', async ({ pag
   await page.unroute('**/*.woff')
   expect((await taken(page, 'Picture as PDF')).name).toMatch(/\.pdf$/)
 })
+
+test('the picture and the working go out for LaTeX; words of people mean nothing in them', async ({
+  page,
+  bench,
+}) => {
+  await bench.open('f(x) = x^2 - 3 for -4 <= x <= 4')
+  await bench.say('tangent at 1')
+  await bench.say('where f = 0')
+  await bench.say('note 50 % of \\input{x} 😀')
+  const source = async (item: string) => {
+    const download = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Hand on' }).click()
+    await page.getByRole('menuitem', { name: item }).click()
+    const saved = await download
+    // One character has no sign there: that is told, and the file is made all the same.
+    const told = page.getByRole('dialog', { name: 'Made, with empty boxes' })
+    await expect(told.getByRole('alert')).toContainText('😀')
+    await told.getByRole('button', { name: 'Done' }).click()
+    return { text: readFileSync(await saved.path(), 'utf8'), name: saved.suggestedFilename() }
+  }
+  const picture = await source('Picture for LaTeX')
+  expect(picture.name).toMatch(/\.tex$/)
+  expect(picture.text).toContain('\\begin{tikzpicture}')
+  expect(picture.text).toContain('50 \\% of ')
+  expect(picture.text).not.toMatch(/(?<!textbackslash\{\})input\{/)
+  const working = await source('Working for LaTeX')
+  expect(working.text).toContain('\\item Tangent to $f$ at $x = 1$')
+  expect(working.text).toContain('\\ensuremath{\\surd}3')
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
+  await bench.working.getByRole('button', { name: 'For LaTeX' }).click()
+  const table = await page.evaluate(() => navigator.clipboard.readText())
+  expect(table).toContain('\\begin{tabular}')
+  expect(table.match(/\\\\$/gm)!.length).toBeGreaterThanOrEqual(3)
+})

@@ -1,6 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems, MenuSeparator } from '@headlessui/react'
 import { ChevronDown } from 'lucide-react'
 import { useState } from 'react'
+import { AnimationPanel } from './AnimationPanel'
 import { saveBlob } from '../parts/saveAsFile'
 import { useWorkbenchStore } from '../workbench/store'
 import { LinkPanel } from './LinkPanel'
@@ -24,7 +25,7 @@ const boxesWords = (missing: readonly string[]) =>
 /** What can be made of a study for others, each item named by what it makes. */
 export function HandOn() {
   const store = useWorkbenchStore()
-  const [open, setOpen] = useState<'picture' | 'print' | 'link' | null>(null)
+  const [open, setOpen] = useState<'picture' | 'print' | 'animation' | 'link' | null>(null)
   const [told, setTold] = useState<Told | null>(null)
   const setTrouble = (words: string) => setTold({ title: 'That did not work', words })
   const { announce } = store.getState()
@@ -105,6 +106,11 @@ export function HandOn() {
             </button>
           </MenuItem>
           <MenuItem>
+            <button type="button" className={item} onClick={() => setOpen('animation')}>
+              Animation
+            </button>
+          </MenuItem>
+          <MenuItem>
             <button type="button" className={item} onClick={() => saveStudyFile(store)}>
               Study file
             </button>
@@ -118,6 +124,9 @@ export function HandOn() {
       </Menu>
       {open === 'picture' && <PicturePanel onClose={() => setOpen(null)} onTrouble={setTrouble} />}
       {open === 'print' && <PrintPanel onClose={() => setOpen(null)} onTrouble={setTrouble} />}
+      {open === 'animation' && (
+        <AnimationPanel onClose={() => setOpen(null)} onTrouble={setTrouble} />
+      )}
       {open === 'link' && <LinkPanel onClose={() => setOpen(null)} />}
       <Trouble told={told} onClose={() => setTold(null)} />
     </>

@@ -4,7 +4,7 @@ import { Panel } from '../parts/Panel'
 import { saveBlob } from '../parts/saveAsFile'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../workbench/store'
 import { Check, Choice } from './fields'
-import { centimetre, drawingOf, pictureFile } from './make'
+import { centimetre, drawingOf, latexPictureFile, pictureFile } from './make'
 import { type Format, formats, type PictureSettings, readSettings, writeSettings } from './settings'
 
 interface Props {
@@ -37,6 +37,10 @@ export function PicturePanel({ onClose, onTrouble }: Props) {
       const why = error instanceof Error ? error.message : 'the browser gave no reason'
       onTrouble(`The picture could not be made: ${why}. The study is as it was.`)
     }
+  }
+  const saveLatex = () => {
+    const { name, blob } = latexPictureFile(store, settings, lanes)
+    saveBlob(name, blob)
   }
   return (
     <Panel title="How pictures are made" open onClose={onClose} width="w-[1000px]">
@@ -102,6 +106,14 @@ export function PicturePanel({ onClose, onTrouble }: Props) {
                 Save as {format.toUpperCase()}
               </button>
             ))}
+            <button
+              type="button"
+              className="button"
+              title="At most 14 cm wide, in the fonts of the paper it is put into"
+              onClick={saveLatex}
+            >
+              Save for LaTeX
+            </button>
           </div>
         </div>
       </div>

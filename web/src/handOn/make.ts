@@ -79,8 +79,7 @@ export async function pictureFile(
     return { name, blob: new Blob([new Uint8Array(bytes)], { type: 'application/pdf' }) }
   }
   if (format === 'png') {
-    const svg = svgOf(drawing, setter)
-    return { name, blob: await pngOf(svg, drawing, settings.scale) }
+    return { name, blob: await pngOf(drawing, setter, settings.scale) }
   }
   const { unit, words } = settings
   const size = unit === 'cm' ? { centimetres: Number((drawing.width * centimetre).toFixed(2)) } : {}

@@ -8,6 +8,7 @@ import {
   type Scene,
   shownStudy,
   type Study,
+  type Trails,
 } from '@yperkine/core'
 import { trace } from '../../parts/trace'
 import { createFindings } from './findings'
@@ -104,9 +105,23 @@ export function createDrawing(set: SetWorkbench, get: GetWorkbench) {
       { ...size, trails: get().trails },
       findingsFor(evaluation, get().examined),
     )
+  /** Scenes of a clip, one maker for all of them: in the frames of a scene, where one is given. */
+  const clipScenes = (held: Scene | null) => {
+    const makeClip = createSceneMaker()
+    return (evaluation: Evaluation, size: Size, trails: Trails) =>
+      makeClip(
+        evaluation,
+        {
+          ...size,
+          ...(held ? { heldX: held.x, held: new Map(held.lanes.map((l) => [l.id, l.y])) } : {}),
+          trails,
+        },
+        findingsFor(evaluation, get().examined),
+      )
+  }
   /** What the lines come to in a step that need not be open. */
   const stepEvaluation = (step: string) => evaluate(shownStudy(get().history.present, { step }))
-  return { evaluate, sceneFor, show, framesOf, pictureScene, stepEvaluation }
+  return { evaluate, sceneFor, show, framesOf, pictureScene, clipScenes, stepEvaluation }
 }
 
 export type Drawing = ReturnType<typeof createDrawing>

@@ -144,6 +144,8 @@ export interface Workbench {
   redo: () => void
   /** A scene for a picture of some size. */
   pictureScene: (evaluation: Evaluation, size: Size) => Scene
+  /** Scenes of a clip; the frames of a scene that is given hold for all of them. */
+  clipScenes: (held: Scene | null) => (evaluation: Evaluation, size: Size, trails: Trails) => Scene
   stepEvaluation: (step: string) => Evaluation
   resize: (size: Size) => void
   selectPlace: (place: string | null) => void

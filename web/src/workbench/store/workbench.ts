@@ -52,6 +52,7 @@ export function createWorkbench(id: string, study: Study, request = '', view: Vi
       ...attention(set, get, drawing),
       ...elsewhere(set, get, drawing),
       pictureScene: drawing.pictureScene,
+      clipScenes: drawing.clipScenes,
       stepEvaluation: drawing.stepEvaluation,
     }
   })
