@@ -1,4 +1,5 @@
 import { say, startStudy, type Study } from '../index'
+import { studySchema } from './schema'
 import { clipOf } from './clip'
 
 function moving(): Study {
@@ -49,6 +50,23 @@ describe('frames of a clip', () => {
       { seconds: 1e6 },
     ]) {
       expect(() => clipOf(study, { ...slider, thereAndBack: true, ...wrong })).toThrow(RangeError)
+    }
+  })
+
+  test('the steps of a lesson follow each other, and its sliders glide from one to the next', () => {
+    const at = (id: string, value: number): Study['steps'][number] => ({
+      ...{ id, title: id, words: '', question: '', values: { [name]: value }, frame: null },
+      ...{ lanes: [], parts: [], plays: [], trails: {}, drawn: [] },
+    })
+    const lesson = studySchema.parse({ ...study, steps: [at('one', from), at('two', to)] })
+    const options = { moves: 'steps', seconds: 4, perSecond: 10, thereAndBack: false } as const
+    const values = valuesOf(lesson, options)
+    expect(values.slice(0, 20)).toEqual(Array.from({ length: 20 }, () => from))
+    // It glides for 0.8 s, never backwards, and then stands.
+    expect(values.slice(28)).toEqual(Array.from({ length: 12 }, () => to))
+    for (let k = 21; k < 28; k++) {
+      expect(values[k]!).toBeGreaterThan(values[k - 1]!)
+      expect(values[k]!).toBeLessThan(to)
     }
   })
 })

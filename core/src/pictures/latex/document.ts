@@ -12,7 +12,8 @@ export const packages = [
 ]
 
 /** A comment of one line, of plain characters. */
-export const comment = (text: string) => `% ${text.replace(/[^A-Za-z0-9 .,:;?!()'-]+/g, ' ').trim()}`
+export const comment = (text: string) =>
+  `% ${text.replace(/[^A-Za-z0-9 .,:;?!()'-]+/g, ' ').trim()}`
 
 /** A picture as a document of its own, its page as large as the picture. */
 export function latexDocument(drawing: Drawing): LatexSource {

@@ -54,6 +54,7 @@ describe('texts of people mean nothing but themselves', () => {
   test.each([
     ['q′', "\\ensuremath{q'}"],
     ['v_10', '\\ensuremath{v_{10}}'],
+    ['b₁′', "\\ensuremath{b_{1}'}"],
     ['a + h', '\\ensuremath{a + h}'],
     ['−2', '\\ensuremath{-2}'],
   ])('the name %s', (name, source) => {

@@ -76,7 +76,8 @@ function sign(part: string, missing: string[]): string {
 
 /** A name of a curve or a place as mathematics: q′ is q'. */
 export function latexName(text: string): LatexText {
-  const found = /^([A-Za-z])(?:_?([A-Za-z0-9]+))?([′″‴']*)$/u.exec(text)
+  const plain = text.replace(/[₀-₉]/g, (c) => plainOf(c, lowered))
+  const found = /^([A-Za-z])(?:_?([A-Za-z0-9]+))?([′″‴']*)$/u.exec(plain)
   if (!found) {
     // A place that is an expression, such as a + h or −2.
     const isPlain = /^[A-Za-z0-9+−\-.*/() ]+$/.test(text) && !/[A-Za-z]{2}/.test(text)
