@@ -46,11 +46,7 @@ export function AnimationPanel({ onClose, onTrouble }: Props) {
     setDone({ frames: 0, of: 1 })
     try {
       const { clipFile } = await import('./clip')
-      const options: ClipSettings = {
-        ...settings,
-        look: null,
-        moves: moves === stepsValue ? 'steps' : { slider: moves },
-      }
+      const options = clipSettings(settings, moves)
       const making = {
         onFrame: (frames: number, of: number) => setDone({ frames, of }),
         signal: asked.signal,
@@ -87,6 +83,7 @@ export function AnimationPanel({ onClose, onTrouble }: Props) {
         <div className="grid gap-3 py-2">
           <Choice label="What moves" value={moves} options={choices} onChoose={setMoves} />
           <ClipFields settings={settings} onSet={set} />
+          <First settings={settings} moves={moves} />
           {done === null ? (
             <div className="flex flex-wrap gap-2">
               <button type="button" className="button" onClick={() => void make('gif')}>
@@ -114,6 +111,34 @@ export function AnimationPanel({ onClose, onTrouble }: Props) {
         </div>
       )}
     </Panel>
+  )
+}
+
+const clipSettings = (settings: typeof usual, moves: string): ClipSettings => ({
+  ...settings,
+  look: null,
+  moves: moves === stepsValue ? 'steps' : { slider: moves },
+})
+
+/** The first frame as it will be. */
+function First({ settings, moves }: { settings: typeof usual; moves: string }) {
+  const store = useWorkbenchStore()
+  const canvas = useRef<HTMLCanvasElement>(null)
+  useEffect(() => {
+    const onto = canvas.current
+    if (!onto) return
+    // Without fonts nothing is shown; making the clip tells why.
+    void import('./clip')
+      .then(({ paintFirst }) => paintFirst(store, clipSettings(settings, moves), onto))
+      .catch(() => undefined)
+  }, [store, settings, moves])
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label="The first frame"
+      className="max-h-[30vh] w-full rounded-md border border-rule object-contain"
+    />
   )
 }
 

@@ -70,6 +70,19 @@ function canvasOf(store: WorkbenchStore, given: ClipSettings, setter: Typesetter
   return { canvas, count, draw, pixels, ...settings }
 }
 
+/** Paints the first frame, as large as the clip is. */
+export async function paintFirst(
+  store: WorkbenchStore,
+  settings: ClipSettings,
+  onto: HTMLCanvasElement,
+): Promise<void> {
+  const { loadTypesetter } = await import('./typesetter')
+  const { canvas, draw, width, height } = canvasOf(store, settings, await loadTypesetter())
+  draw(0)
+  ;[onto.width, onto.height] = [width, height]
+  onto.getContext('2d')?.drawImage(canvas, 0, 0)
+}
+
 /** The page goes on in between, and whoever waits can stop it. */
 async function pause({ signal }: Making) {
   await new Promise((resolve) => setTimeout(resolve))
