@@ -9,6 +9,7 @@ import { PicturePanel } from './PicturePanel'
 import { PrintPanel } from './PrintPanel'
 import { saveStudyFile } from './saveStudyFile'
 import { type Format, formats, readSettings } from './settings'
+import { TakeAwayPanel } from './TakeAwayPanel'
 import { type Told, Trouble } from './Trouble'
 
 const item =
@@ -25,7 +26,9 @@ const boxesWords = (missing: readonly string[]) =>
 /** What can be made of a study for others, each item named by what it makes. */
 export function HandOn() {
   const store = useWorkbenchStore()
-  const [open, setOpen] = useState<'picture' | 'print' | 'animation' | 'link' | null>(null)
+  const [open, setOpen] = useState<'picture' | 'print' | 'animation' | 'takeAway' | 'link' | null>(
+    null,
+  )
   const [told, setTold] = useState<Told | null>(null)
   const setTrouble = (words: string) => setTold({ title: 'That did not work', words })
   const { announce } = store.getState()
@@ -111,6 +114,11 @@ export function HandOn() {
             </button>
           </MenuItem>
           <MenuItem>
+            <button type="button" className={item} onClick={() => setOpen('takeAway')}>
+              Take-away page
+            </button>
+          </MenuItem>
+          <MenuItem>
             <button type="button" className={item} onClick={() => saveStudyFile(store)}>
               Study file
             </button>
@@ -126,6 +134,9 @@ export function HandOn() {
       {open === 'print' && <PrintPanel onClose={() => setOpen(null)} onTrouble={setTrouble} />}
       {open === 'animation' && (
         <AnimationPanel onClose={() => setOpen(null)} onTrouble={setTrouble} />
+      )}
+      {open === 'takeAway' && (
+        <TakeAwayPanel onClose={() => setOpen(null)} onTrouble={setTrouble} />
       )}
       {open === 'link' && <LinkPanel onClose={() => setOpen(null)} />}
       <Trouble told={told} onClose={() => setTold(null)} />

@@ -7,6 +7,7 @@ import {
 } from '@yperkine/core'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { api } from '../api'
+import { studyId } from '../takeAway/page'
 
 /** Why a file was not taken in, with the path of each fault. */
 export interface Refusal {
@@ -25,6 +26,15 @@ const largestText = 2 ** 21
 const largestZip = 2 ** 26
 const mostFaults = 12
 
+/** A take-away page is a page around its study. */
+const isPage = (bytes: Uint8Array) => /^\s*<!doctype html/i.test(strFromU8(bytes.slice(0, 40)))
+
+/** The study that stands in a page; the text itself where none does, which then says what it is not. */
+function studyInPage(html: string): string {
+  const page = new DOMParser().parseFromString(html, 'text/html')
+  return page.getElementById(studyId)?.textContent ?? html.slice(0, 200)
+}
+
 /** The files of a choice or a drop, those in zips one by one. */
 async function textsOf(files: readonly File[]) {
   const texts: { name: string; text: string }[] = []
@@ -38,7 +48,8 @@ async function textsOf(files: readonly File[]) {
     }
     const bytes = new Uint8Array(await file.arrayBuffer())
     if (!(bytes[0] === 0x50 && bytes[1] === 0x4b)) {
-      if (bytes.length > largestText) refuse(file.name, 'this file is too large to be a study')
+      if (isPage(bytes)) texts.push({ name: file.name, text: studyInPage(strFromU8(bytes)) })
+      else if (bytes.length > largestText) refuse(file.name, 'this file is too large to be a study')
       else texts.push({ name: file.name, text: strFromU8(bytes) })
       continue
     }

@@ -82,7 +82,7 @@ export function BringIn({ onChanged }: { onChanged: () => void }) {
         type="file"
         multiple
         hidden
-        accept=".json,.zip,application/json,application/zip"
+        accept=".json,.zip,.html,application/json,application/zip,text/html"
         aria-label="Study files"
         onChange={(event) => {
           void bring([...(event.target.files ?? [])])

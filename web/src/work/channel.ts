@@ -1,5 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import type { Running } from './latest'
+import { startWorker } from './startWorker'
 import type { WorkerMethods } from './worker'
 
 let remote: Remote<WorkerMethods> | null = null
@@ -7,9 +8,7 @@ let revisions = 0
 
 /** The one worker of the page, started when it is first needed. */
 function worker(): Remote<WorkerMethods> {
-  remote ??= wrap<WorkerMethods>(
-    new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' }),
-  )
+  remote ??= wrap<WorkerMethods>(startWorker())
   return remote
 }
 

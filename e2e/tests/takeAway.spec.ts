@@ -1,0 +1,118 @@
+import type { Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { gzipSync } from 'node:zlib'
+import { pathToFileURL } from 'node:url'
+import { Bench, expect, test } from '../support/fixtures'
+
+const title = '</script><script>document.title="caught"</script> ]]> “Ünï” 😀'
+
+async function rename(page: Page, to: string) {
+  await page.getByRole('button', { name: 'Rename' }).click()
+  await page.getByRole('textbox', { name: 'Title' }).fill(to)
+  await page.keyboard.press('Enter')
+}
+
+/** The page that is saved, with the words for the speaker or without. */
+async function takenAway(page: Page, file: string, speakers = false) {
+  await page.getByRole('button', { name: 'Hand on' }).click()
+  await page.getByRole('menuitem', { name: 'Take-away page' }).click()
+  const panel = page.getByRole('dialog', { name: 'Take-away page' })
+  if (speakers) await panel.getByLabel('With the words for the speaker').check()
+  const download = page.waitForEvent('download')
+  await panel.getByRole('button', { name: 'Save the page' }).click()
+  await (await download).saveAs(file)
+  await panel.getByRole('button', { name: 'Done' }).click()
+  return readFileSync(file, 'utf8')
+}
+
+test('a take-away page moves by itself, from a file, without a network, and is a study again', async ({
+  page,
+  bench,
+  browser,
+}, info) => {
+  test.setTimeout(240_000)
+  await bench.open('f(x) = x^2 - 3 for -4 <= x <= 4')
+  await bench.say('tangent to f at x = a')
+  await bench.say('area under f from 0 to 2')
+  await bench.say('note here is {f(a)} & <b>there</b>')
+  await page.getByRole('button', { name: 'Keep as step' }).click()
+  await rename(page, title)
+  await bench.saved()
+  const file = info.outputPath('taken.html')
+  const html = await takenAway(page, file)
+  expect(html.length).toBeLessThan(2_500_000)
+  expect(gzipSync(html).length).toBeLessThan(900_000)
+  const head = html.slice(0, html.indexOf('<style>'))
+  expect(head).toMatch(/default-src 'none'; script-src 'sha256-[^']+'/)
+  // Nothing of where it came from: no address and no id.
+  expect(html).not.toContain('127.0.0.1')
+  expect(html).not.toContain(/studies\/([\w-]+)/.exec(page.url())![1]!)
+
+  const context = await browser.newContext({
+    offline: true,
+    viewport: { width: 1280, height: 800 },
+  })
+  const alone = await context.newPage()
+  const faults: string[] = []
+  alone.on('pageerror', (error) => faults.push(error.message))
+  alone.on('console', (message) => {
+    if (message.type() === 'error') faults.push(message.text())
+  })
+  const asked: string[] = []
+  alone.on('request', (request) => asked.push(request.url().slice(0, 5)))
+  await alone.goto(pathToFileURL(file).href)
+  const read = new Bench(alone)
+  await expect(alone.getByRole('heading', { level: 1 })).toHaveText(title)
+  await expect(alone.getByRole('heading', { level: 1 })).toBeVisible()
+  expect(await alone.title()).not.toBe('caught')
+  // The tangent follows the slider: at −4 its slope is −8, at 4 it is 8.
+  const slope = read.output('Tangent to f at x = a', 'slope')
+  await read.slider('a').focus()
+  await alone.keyboard.press('Home')
+  await expect(slope).toHaveText('−8')
+  await alone.keyboard.press('End')
+  await expect(slope).toHaveText('8')
+  await expect(alone.getByText('to read', { exact: true })).toHaveCount(0)
+  // x³/3 − 3x over [0, 2] is −10/3, by hand.
+  await expect(read.output(/^Area under f/, 'exact')).toHaveText('−3.333')
+  await expect(alone.getByText(/from −3(\.000)? to 13(\.000)?, proven/)).toBeVisible()
+  await alone.getByRole('button', { name: /^Play a/ }).click()
+  const before = await read.valueOf(read.slider('a'))
+  await expect.poll(() => read.valueOf(read.slider('a'))).not.toBe(before)
+  await alone
+    .getByRole('button', { name: /^(Pause|Stop)/ })
+    .first()
+    .click()
+  const saved = alone.waitForEvent('download')
+  await alone.getByRole('button', { name: 'Save the study file' }).click()
+  const study = JSON.parse(readFileSync(await (await saved).path(), 'utf8')) as { title: string }
+  expect(study.title).toBe(title)
+  expect(faults).toEqual([])
+  expect(asked.filter((url) => !/^(?:file:|data:|blob:)/.test(url))).toEqual([])
+  await context.close()
+
+  // The page itself comes in again as a study.
+  await page.goto('/')
+  const renamed = html.replaceAll('“Ünï” 😀', 'again')
+  await page.getByLabel('Study files').setInputFiles({
+    ...{ name: 'taken.html', mimeType: 'text/html', buffer: Buffer.from(renamed) },
+  })
+  await expect(page.getByRole('status').filter({ hasText: 'One study came in.' })).toBeVisible()
+})
+
+test('words for the speaker stay behind unless they are asked for; a page without a study is told', async ({
+  page,
+}, info) => {
+  const search = await page.request.get('/api/studies?search=How%20fast%20at%20this')
+  const { studies } = (await search.json()) as { studies: { id: string }[] }
+  await page.goto(`/studies/${studies[0]!.id}`)
+  await page.getByRole('region', { name: 'Working' }).waitFor()
+  expect(await takenAway(page, info.outputPath('a.html'))).not.toContain('Let the class look at')
+  expect(await takenAway(page, info.outputPath('b.html'), true)).toContain('Let the class look at')
+  await page.goto('/')
+  await page.getByLabel('Study files').setInputFiles({
+    ...{ name: 'other.html', mimeType: 'text/html' },
+    buffer: Buffer.from('<!doctype html><html><body><p>Nothing</p></body></html>'),
+  })
+  await expect(page.getByRole('dialog')).toContainText('other.html')
+})
