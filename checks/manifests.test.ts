@@ -27,7 +27,8 @@ describe.each(['core', 'web', 'server', 'e2e'])('the manifest of %s', (folder) =
       // What vite makes up, such as the address of a worker, is no package.
       if (from.startsWith('.') || from.startsWith('virtual:') || isBuiltin(from)) return []
       const name = packageOf(from)
-      const forTests = /\.test\.|\/testing|\/fuzz\/|\/bench\/|vite\.config|\.css$/.test(file)
+      const forTests =
+        /\.test\.|\/testing|\/fuzz\/|\/bench\/|\/(?:vite|takeAway)\.config|\.css$/.test(file)
       return [{ file: path.relative(root, file), name, typesOnly, forTests }]
     }),
   )
