@@ -83,6 +83,11 @@ test('a take-away page moves by itself, from a file, without a network, and is a
     .getByRole('button', { name: /^(Pause|Stop)/ })
     .first()
     .click()
+  // A flag is dragged on the ruler as it is in the workbench.
+  const flag = alone.getByRole('slider', { name: /^Place a/ })
+  const held = await read.valueOf(read.slider('a'))
+  await read.drag(flag, held > 0 ? -150 : 150)
+  await expect.poll(() => read.valueOf(read.slider('a'))).not.toBe(held)
   const saved = alone.waitForEvent('download')
   await alone.getByRole('button', { name: 'Save the study file' }).click()
   const study = JSON.parse(readFileSync(await (await saved).path(), 'utf8')) as { title: string }

@@ -1,4 +1,5 @@
 import { readStudyFile, type Study } from '@yperkine/core'
+import { Download } from 'lucide-react'
 import { StrictMode, useState } from 'react'
 import { createRoot } from 'react-dom/client'
 import { keepNothing } from '../browserId'
@@ -43,8 +44,14 @@ function Player({ study }: { study: Study }) {
 function SaveStudy() {
   const store = useWorkbenchStore()
   return (
-    <button type="button" className="button" onClick={() => saveStudyFile(store)}>
-      Save the study file
+    <button
+      type="button"
+      className="button whitespace-nowrap"
+      title="Save the study file"
+      onClick={() => saveStudyFile(store)}
+    >
+      <Download size={15} aria-hidden />
+      <span className="max-sm:sr-only">Save the study file</span>
     </button>
   )
 }
