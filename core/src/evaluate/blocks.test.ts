@@ -51,6 +51,22 @@ describe('many values at once, with several operations in one pass', () => {
     expect(read('3 + ln(2x)').values([0.5, 0, -1, -0])).toEqual(Float64Array.of(3, NaN, NaN, NaN))
   })
 
+  test('a denominator of 0 beside one that is no number, or has no bounds, has no value either', () => {
+    for (const text of ['1/sqrt(x)', '2 + 1/sqrt(x)', 'x - 3/ln(x + 1)', '1/x', '1 + 1/x']) {
+      const f = read(text)
+      for (const xs of [
+        [-1, 0, 1, 2],
+        [0, -2, 3, 4],
+        [5, 0, Infinity, 1],
+        [0, NaN, 1, 1e300],
+      ]) {
+        const many = f.values(xs)
+        xs.forEach((x, i) => expect([text, x, same(many[i]!, f.value(x))]).toEqual([text, x, true]))
+        expect([text, many[xs.indexOf(0)]]).toEqual([text, NaN])
+      }
+    }
+  })
+
   test('a negative zero stays one', () => {
     expect([...read('sin(x)').values([-0, 0])]).toEqual([-0, 0])
     expect([...read('-0.5x').values([0, 1])]).toEqual([-0, -0.5])

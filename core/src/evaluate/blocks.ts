@@ -121,8 +121,11 @@ class BlockCompiler {
   private sum([first, second, ...rest]: readonly Tree[]): Operand {
     const number = (term: Tree) => (term.kind === 'number' ? toNumber(term.exact) : null)
     const [a, b] = [number(first!), number(second!)]
+    // A term that is needed again is worked out by itself, once.
+    const beside = (term: Tree, shift: number) =>
+      this.repeated.has(keyOf(term)) ? null : this.around(term, shift)
     const start =
-      (a !== null ? this.around(second!, a) : b !== null ? this.around(first!, b) : null) ??
+      (a !== null ? beside(second!, a) : b !== null ? beside(first!, b) : null) ??
       this.accumulate(this.emit(first!), second!)
     return rest.reduce((total, term) => this.accumulate(total, term), start)
   }

@@ -44,10 +44,15 @@ export const divideLoop: BinaryLoop = (a, b, out, count) => {
     out[i + 1] = a[i + 1]! / q
     out[i + 2] = a[i + 2]! / r
     out[i + 3] = a[i + 3]! / s
-    // Over 0 there is no value; where four denominators are not 0 one question does for all.
-    if (p * q * r * s === 0) noQuotients(b, -0, out, i)
+    if (mayHold0(p * q * r * s)) noQuotients(b, -0, out, i)
   }
 }
+
+/**
+ * Over 0 there is no value, and one question does for four denominators: their product is 0, or no number
+ * where beside the 0 one is none or has no bounds.
+ */
+const mayHold0 = (product: number) => !(product > 0 || product < 0)
 
 /** Over a number and b, where that is 0; the product of four may be 0 where none of them is. */
 function noQuotients(b: Float64Array, more: number, out: Float64Array, from: number) {
@@ -127,7 +132,7 @@ export const addQuotient =
       out[i + 1] = total[i + 1]! + (sign * a[i + 1]!) / q
       out[i + 2] = total[i + 2]! + (sign * a[i + 2]!) / r
       out[i + 3] = total[i + 3]! + (sign * a[i + 3]!) / s
-      if (p * q * r * s === 0) noQuotients(b, more, out, i)
+      if (mayHold0(p * q * r * s)) noQuotients(b, more, out, i)
     }
   }
 
