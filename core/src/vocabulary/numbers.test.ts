@@ -94,6 +94,8 @@ describe('numbers in running text', () => {
     [Math.PI * 1e11, 3, '≈ 314159265358.979'],
     [0, 3, '0'],
     [-Infinity, 3, '−∞'],
+    [-1e21, 3, '−1.000E21'],
+    [2 ** 60, 3, '≈ 1.153E18'],
   ])('%d with %d decimals', (value, decimals, text) => {
     expect(sayNumber(value, decimals)).toBe(text)
   })

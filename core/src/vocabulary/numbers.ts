@@ -2,6 +2,8 @@
 export const mostDecimals = 12
 
 const minus = '−'
+/** From here on numbers carry an exponent. */
+const exponentFrom = 1e15
 
 /**
  * A number rounded for reading: to the given decimals, ties away from zero, trailing zeros kept,
@@ -11,7 +13,7 @@ const minus = '−'
 export function formatNumber(value: number, decimals: number): string {
   if (Number.isNaN(value)) return 'none'
   if (!Number.isFinite(value)) return value < 0 ? `${minus}∞` : '∞'
-  if (Math.abs(value) >= 1e15) {
+  if (Math.abs(value) >= exponentFrom) {
     const [mantissa, exponent] = value.toExponential(Math.min(decimals, 15)).split('e+')
     return `${mantissa}E${exponent}`.replace('-', minus)
   }
@@ -84,6 +86,10 @@ const rounding = 8 * Number.EPSILON
  */
 export function sayNumber(value: number, decimals: number): string {
   if (!Number.isFinite(value) || value === 0) return formatNumber(value, 0)
+  if (Math.abs(value) >= exponentFrom) {
+    const text = formatNumber(value, decimals)
+    return Number(text.replace(minus, '-')) === value ? text : `≈ ${text}`
+  }
   const short = Number(value.toFixed(Math.min(mostDecimals, decimals + moreWhereExact)))
   const digits = String(short).replace(/e.*|[-.]|^0\.?0*/g, '').length
   const isShort = short !== 0 && digits <= mostDigits
