@@ -85,6 +85,10 @@ export default defineConfig({
         find: /^\.\/startWorker$/,
         replacement: path.resolve(import.meta.dirname, 'src/takeAway/startWorker.ts'),
       },
+      {
+        find: /^\.\/FormulaEditor$/,
+        replacement: path.resolve(import.meta.dirname, 'src/takeAway/FormulaEditor.ts'),
+      },
     ],
   },
   publicDir: false,

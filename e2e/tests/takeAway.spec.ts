@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Browser, Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { pathToFileURL } from 'node:url'
@@ -25,6 +25,32 @@ async function takenAway(page: Page, file: string, speakers = false) {
   return readFileSync(file, 'utf8')
 }
 
+/** The page from a file, in a browser without a network; what goes wrong and what is asked for. */
+async function opened(browser: Browser, file: string, { scripts = true, width = 1280 } = {}) {
+  const context = await browser.newContext({
+    offline: true,
+    javaScriptEnabled: scripts,
+    viewport: { width, height: 800 },
+  })
+  const alone = await context.newPage()
+  const faults: string[] = []
+  alone.on('pageerror', (error) => faults.push(error.message))
+  alone.on('console', (message) => {
+    if (message.type() === 'error') faults.push(message.text())
+  })
+  const asked: string[] = []
+  alone.on('request', (request) => asked.push(request.url().slice(0, 5)))
+  await alone.goto(pathToFileURL(file).href)
+  return { alone, faults, asked, context }
+}
+
+async function openExample(page: Page, title: string) {
+  const found = await page.request.get(`/api/studies?search=${encodeURIComponent(title)}`)
+  const { studies } = (await found.json()) as { studies: { id: string; title: string }[] }
+  await page.goto(`/studies/${studies.find((study) => study.title === title)!.id}`)
+  await page.getByRole('region', { name: 'Working' }).waitFor()
+}
+
 test('a take-away page moves by itself, from a file, without a network, and is a study again', async ({
   page,
   bench,
@@ -48,19 +74,7 @@ test('a take-away page moves by itself, from a file, without a network, and is a
   expect(html).not.toContain('127.0.0.1')
   expect(html).not.toContain(/studies\/([\w-]+)/.exec(page.url())![1]!)
 
-  const context = await browser.newContext({
-    offline: true,
-    viewport: { width: 1280, height: 800 },
-  })
-  const alone = await context.newPage()
-  const faults: string[] = []
-  alone.on('pageerror', (error) => faults.push(error.message))
-  alone.on('console', (message) => {
-    if (message.type() === 'error') faults.push(message.text())
-  })
-  const asked: string[] = []
-  alone.on('request', (request) => asked.push(request.url().slice(0, 5)))
-  await alone.goto(pathToFileURL(file).href)
+  const { alone, faults, asked, context } = await opened(browser, file)
   const read = new Bench(alone)
   await expect(alone.getByRole('heading', { level: 1 })).toHaveText(title)
   await expect(alone.getByRole('heading', { level: 1 })).toBeVisible()
@@ -108,10 +122,7 @@ test('a take-away page moves by itself, from a file, without a network, and is a
 test('words for the speaker stay behind unless they are asked for; a page without a study is told', async ({
   page,
 }, info) => {
-  const search = await page.request.get('/api/studies?search=How%20fast%20at%20this')
-  const { studies } = (await search.json()) as { studies: { id: string }[] }
-  await page.goto(`/studies/${studies[0]!.id}`)
-  await page.getByRole('region', { name: 'Working' }).waitFor()
+  await openExample(page, 'How fast at this very moment?')
   expect(await takenAway(page, info.outputPath('a.html'))).not.toContain('Let the class look at')
   expect(await takenAway(page, info.outputPath('b.html'), true)).toContain('Let the class look at')
   await page.goto('/')
@@ -120,4 +131,66 @@ test('words for the speaker stay behind unless they are asked for; a page withou
     buffer: Buffer.from('<!doctype html><html><body><p>Nothing</p></body></html>'),
   })
   await expect(page.getByRole('dialog')).toContainText('other.html')
+})
+
+test('in a take-away page a lesson is gone through and a covered lane is guessed at', async ({
+  page,
+  browser,
+}, info) => {
+  await openExample(page, 'How fast at this very moment?')
+  const lesson = info.outputPath('lesson.html')
+  await takenAway(page, lesson)
+  const first = await opened(browser, lesson)
+  const steps = first.alone.getByRole('list', { name: 'Steps' }).getByRole('button')
+  const run = new Bench(first.alone).output(/^Secant/, 'run')
+  const before = await run.textContent()
+  await steps.nth(2).click()
+  await expect(steps.nth(2)).toHaveAttribute('aria-current', 'step')
+  await expect(run).not.toHaveText(before!)
+  await first.alone.getByRole('button', { name: 'Previous in lesson' }).click()
+  await expect(steps.nth(1)).toHaveAttribute('aria-current', 'step')
+  expect(first.faults).toEqual([])
+  await first.context.close()
+
+  await openExample(page, 'Guess the rate first')
+  const guess = info.outputPath('guess.html')
+  await takenAway(page, guess)
+  const { alone, faults, context } = await opened(browser, guess)
+  const uncover = alone.getByRole('button', { name: /^Uncover/ }).first()
+  const box = (await uncover.boundingBox())!
+  await alone.mouse.move(box.x - 200, box.y + 60)
+  await alone.mouse.down()
+  await alone.mouse.move(box.x + 100, box.y + 90, { steps: 8 })
+  await alone.mouse.up()
+  await uncover.click()
+  await expect(alone.getByText(/Your guess has the right sign over \d+ % of its way/)).toBeVisible()
+  expect(faults).toEqual([])
+  await context.close()
+})
+
+test('a take-away page is read where no script may run: picture, typeset formulas, results', async ({
+  page,
+  bench,
+  browser,
+}, info) => {
+  await bench.open('f(x) = x^2 - 3 for -4 <= x <= 4')
+  await bench.say('area under f from 0 to 2')
+  await bench.say('note <b>here</b> stands')
+  await bench.saved()
+  const file = info.outputPath('still.html')
+  await takenAway(page, file)
+  const { alone, faults, context } = await opened(browser, file, { scripts: false, width: 390 })
+  const working = alone.getByRole('region', { name: 'Working' })
+  await expect(working.locator('.katex').first()).toBeVisible()
+  // x³/3 − 3x over [0, 2] is −10/3, by hand.
+  await expect(working.locator('output').filter({ hasText: '−3.333' }).first()).toBeVisible()
+  await expect(alone.getByRole('img').first()).toBeVisible()
+  await expect(alone.getByText('<b>here</b>').first()).toBeAttached()
+  // Nothing is offered that would not answer, and nothing is wider than the page.
+  await expect(alone.getByRole('button')).toHaveCount(0)
+  expect(
+    await alone.evaluate(() => document.documentElement.scrollWidth - innerWidth),
+  ).toBeLessThanOrEqual(0)
+  expect(faults).toEqual([])
+  await context.close()
 })

@@ -1,7 +1,10 @@
 import { fileNameOf, type Study, writeStudyFile } from '@yperkine/core'
-import { playerId, studyId } from '../takeAway/page'
+import { playerId, studyId, writtenId } from '../takeAway/page'
+import { writtenOut } from './written'
 
 const folder = '/takeAway/'
+/** A page that is larger is refused by many a mailbox. */
+const mostBytes = 2_500_000
 
 async function part(name: string): Promise<string> {
   const answer = await fetch(`${folder}${name}`)
@@ -19,17 +22,20 @@ export const takenAway = (study: Study, speakers: boolean): Study =>
   speakers ? study : { ...study, steps: study.steps.map((step) => ({ ...step, words: '' })) }
 
 /**
- * A study as one file that moves without a server or a network: the player, its styles and fonts, and
- * the study as data. Its policy lets that one script run and nothing be fetched.
+ * A study as one file that moves without a server or a network: the player, its styles and fonts, the
+ * study as data, and the study written out, which is read where no script may run. Its policy lets that
+ * one script run and nothing be fetched.
  */
 export async function takeAwayPage(
   study: Study,
   speakers: boolean,
 ): Promise<{ name: string; blob: Blob }> {
-  const [script, styles, said] = await Promise.all([
+  const taken = takenAway(study, speakers)
+  const [script, styles, said, written] = await Promise.all([
     part('player.js'),
     part('player.css'),
     part('player.json'),
+    writtenOut(taken),
   ])
   const { hash } = JSON.parse(said) as { hash: string }
   const policy = [
@@ -40,16 +46,33 @@ export async function takeAwayPage(
     'font-src data:',
     'worker-src blob:',
   ].join('; ')
-  const html = [
-    '<!doctype html>\n<html lang="en">\n<head>\n<meta charset="utf-8">',
-    `<meta http-equiv="Content-Security-Policy" content="${policy}">`,
-    '<meta name="viewport" content="width=device-width, initial-scale=1">',
-    `<title>${escaped(study.title)}</title>`,
-    `<style>${styles}</style>`,
-    '</head>\n<body>',
-    `<script type="application/json" id="${studyId}">${asData(writeStudyFile(takenAway(study, speakers)))}</script>`,
-    `<script id="${playerId}">${script}</script>`,
-    '</body>\n</html>\n',
-  ].join('\n')
-  return { name: fileNameOf(study.title, 'html'), blob: new Blob([html], { type: 'text/html' }) }
+  const html = (before: string) =>
+    [
+      '<!doctype html>\n<html lang="en">\n<head>\n<meta charset="utf-8">',
+      `<meta http-equiv="Content-Security-Policy" content="${policy}">`,
+      '<meta name="viewport" content="width=device-width, initial-scale=1">',
+      `<title>${escaped(study.title)}</title>`,
+      `<style>${styles}</style>`,
+      '</head>\n<body>',
+      before,
+      `<script type="application/json" id="${studyId}">${asData(writeStudyFile(taken))}</script>`,
+      `<script id="${playerId}">${script}</script>`,
+      '</body>\n</html>\n',
+    ].join('\n')
+  const blob = (before: string) => new Blob([html(before)], { type: 'text/html' })
+  const whole = blob(still(study.title, written.picture, written.working))
+  return {
+    name: fileNameOf(study.title, 'html'),
+    // What reads without the script gives way first in a study that is very long.
+    blob: whole.size <= mostBytes ? whole : blob(still(study.title, '', '')),
+  }
 }
+
+/** The page before its script has run, and where none may run. */
+const still = (title: string, picture: string, working: string) =>
+  [
+    `<div id="${writtenId}" class="h-full overflow-y-auto"><main class="mx-auto grid max-w-[720px] gap-4 p-4">`,
+    `<h1 class="font-serif text-[24px] font-semibold">${escaped(title)}</h1>`,
+    '<p class="text-quiet">This is how it stood when it was handed on. Opened in a browser, the page moves.</p>',
+    `${picture}<section aria-label="Working"><ol>${working}</ol></section></main></div>`,
+  ].join('')

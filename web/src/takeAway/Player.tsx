@@ -6,13 +6,14 @@ import { keepNothing } from '../browserId'
 import { saveStudyFile } from '../handOn/saveStudyFile'
 import { Read } from '../reading/Read'
 import { createWorkbench, useWorkbenchStore, WorkbenchContext } from '../workbench/store'
-import { studyId } from './page'
+import { studyId, writtenId } from './page'
 
 /** Draws the study that stands in the page. */
 export function startPlayer() {
   keepNothing()
   const text = document.getElementById(studyId)?.textContent ?? ''
   const read = readStudyFile(text)
+  document.getElementById(writtenId)?.remove()
   const root = document.createElement('div')
   root.id = 'root'
   document.body.append(root)

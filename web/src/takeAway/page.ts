@@ -1,3 +1,4 @@
-/** Where the script and the study stand in a take-away page. */
+/** Where the script, the study and what is read without the script stand in a take-away page. */
 export const playerId = 'player'
 export const studyId = 'study'
+export const writtenId = 'written'
