@@ -56,23 +56,32 @@ export function binaryRational(value: number): Rational {
 const piInterval: Interval = { lo: 3.141592653589793, hi: 3.1415926535897936 }
 const eInterval: Interval = { lo: 2.718281828459045, hi: 2.7182818284590455 }
 
+/** Other variables, each with the box that it stands for while the code runs. */
+export type Held = ReadonlyMap<string, { box: Interval }>
+const noneHeld: Held = new Map()
+
 /**
- * Compiles a tree without names other than the variable to its evaluation on boxes. A slider must
- * have been replaced by its value before.
+ * Compiles a tree without names other than the variable, and those that are held, to its evaluation on
+ * boxes. A slider must have been replaced by its value before.
  */
-export function compileBoxes(tree: Tree, variable: string): BoxCode {
+export function compileBoxes(tree: Tree, variable: string, held: Held = noneHeld): BoxCode {
   const known = compiled.get(tree)
-  if (known?.variable === variable) return known.code
-  const code = compileAnew(writtenOut(tree), variable)
-  compiled.set(tree, { variable, code })
+  if (known?.variable === variable && known.held === held) return known.code
+  const code = compileAnew(writtenOut(tree), { variable, held })
+  compiled.set(tree, { variable, held, code })
   return code
 }
 
 /** Trees are shared and asked about many times. */
-const compiled = new WeakMap<Tree, { variable: string; code: BoxCode }>()
+const compiled = new WeakMap<Tree, { variable: string; held: Held; code: BoxCode }>()
 
-function compileAnew(tree: Tree, variable: string): BoxCode {
-  const compile = (part: Tree) => compileBoxes(part, variable)
+interface Names {
+  variable: string
+  held: Held
+}
+
+function compileAnew(tree: Tree, names: Names): BoxCode {
+  const compile = (part: Tree) => compileBoxes(part, names.variable, names.held)
   switch (tree.kind) {
     case 'number': {
       const value = numberInterval(tree.exact)
@@ -82,8 +91,10 @@ function compileAnew(tree: Tree, variable: string): BoxCode {
       const value = tree.name === 'pi' ? piInterval : eInterval
       return (_x, length) => constantJet(value, length)
     }
-    case 'name':
-      if (tree.name !== variable) {
+    case 'name': {
+      const other = names.held.get(tree.name)
+      if (other) return (_x, length) => constantJet(other.box, length)
+      if (tree.name !== names.variable) {
         return (_x, length, notes) => {
           notes.empty = notes.partial = true
           return unknownJet(I.everything, length)
@@ -94,6 +105,7 @@ function compileAnew(tree: Tree, variable: string): BoxCode {
         if (length > 1) jet[1] = I.point(1)
         return jet
       }
+    }
     case 'sum': {
       const terms = tree.terms.map(compile)
       return (x, length, notes) => terms.map((t) => t(x, length, notes)).reduce(addJets)
@@ -113,17 +125,17 @@ function compileAnew(tree: Tree, variable: string): BoxCode {
       }
     }
     case 'power':
-      return compilePower(tree, variable)
+      return compilePower(tree, names)
     case 'call':
-      return compileCall(tree, variable)
+      return compileCall(tree, names)
     case 'curve':
       throw new TypeError(`the curve ${tree.name} must be expanded before compiling`)
     case 'area':
-      return compileArea(tree, variable)
+      return compileArea(tree, names)
     case 'pieces': {
       const all = tree.pieces.map(({ body, when }) => ({
         body: compile(body),
-        when: when && compileCondition(when, variable),
+        when: when && compileCondition(when, names),
       }))
       return (x, length, notes) => {
         let found: BoxJet | null = null
@@ -185,8 +197,8 @@ function divideFilled(above: BoxCode, below: BoxCode, x: Interval, length: numbe
 }
 
 /** An area has values where its integrand jumps or is missing at a place, but no slope there. */
-function compileArea({ area, at, rate }: AreaTree, variable: string): BoxCode {
-  const [inner, outer] = [compileBoxes(at, variable), compileBoxes(rate, variable)]
+function compileArea({ area, at, rate }: AreaTree, { variable, held }: Names): BoxCode {
+  const [inner, outer] = [compileBoxes(at, variable, held), compileBoxes(rate, variable, held)]
   return (x, length, notes) => {
     const u = inner(x, length, notes)
     const [lo, hi] = area.enclose(u[0]!.lo, u[0]!.hi)
@@ -218,8 +230,8 @@ function chainedJet(value: Interval, rate: BoxJet, u: BoxJet): BoxJet {
   return u.map((_, k) => (k === 0 ? value : I.divide(slope[k - 1]!, I.point(k))))
 }
 
-function compilePower(tree: PowerTree, variable: string): BoxCode {
-  const base = compileBoxes(tree.base, variable)
+function compilePower(tree: PowerTree, { variable, held }: Names): BoxCode {
+  const base = compileBoxes(tree.base, variable, held)
   const fraction = literalFraction(tree.exponent)
   if (fraction) {
     const r = Number(fraction.n) / Number(fraction.d)
@@ -229,7 +241,7 @@ function compilePower(tree: PowerTree, variable: string): BoxCode {
     const odd = fraction.n % 2n !== 0n
     return (x, length, notes) => oddRootJet(base(x, length, notes), r, odd, notes)
   }
-  const exponent = compileBoxes(tree.exponent, variable)
+  const exponent = compileBoxes(tree.exponent, variable, held)
   if (tree.base.kind === 'constant' && tree.base.name === 'e') {
     return (x, length, notes) => expJet(exponent(x, length, notes))
   }
@@ -257,8 +269,8 @@ function compilePower(tree: PowerTree, variable: string): BoxCode {
   }
 }
 
-function compileCall(tree: CallTree, variable: string): BoxCode {
-  const args = tree.args.map((a) => compileBoxes(a, variable))
+function compileCall(tree: CallTree, { variable, held }: Names): BoxCode {
+  const args = tree.args.map((a) => compileBoxes(a, variable, held))
   const [of, second] = args as [BoxCode, BoxCode?]
   switch (tree.name) {
     case 'logBase':
@@ -283,9 +295,9 @@ function compileCall(tree: CallTree, variable: string): BoxCode {
 type Answer = 'yes' | 'no' | 'maybe'
 
 /** Whether a condition holds on all of a box, on none of it, or perhaps on a part. */
-function compileCondition(condition: Condition, variable: string): (x: Interval) => Answer {
+function compileCondition(condition: Condition, names: Names): (x: Interval) => Answer {
   if (condition.kind !== 'compare') {
-    const parts = condition.of.map((part) => compileCondition(part, variable))
+    const parts = condition.of.map((part) => compileCondition(part, names))
     const [decisive, other] =
       condition.kind === 'all' ? (['no', 'yes'] as const) : (['yes', 'no'] as const)
     return (x) => {
@@ -294,7 +306,7 @@ function compileCondition(condition: Condition, variable: string): (x: Interval)
       return answers.every((a) => a === other) ? other : 'maybe'
     }
   }
-  const terms = condition.terms.map((t) => compileBoxes(t, variable))
+  const terms = condition.terms.map((t) => compileBoxes(t, names.variable, names.held))
   const { relations } = condition
   return (x) => {
     const notes = I.noNotes()
