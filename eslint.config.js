@@ -55,8 +55,8 @@ const notInBrowserTests = {
 /** The layers of core from the ground up: each may import those before it. */
 const layers = [
   ...['arithmetic', 'formula', 'functions', 'language', 'evaluate', 'algebra', 'features'],
-  ...['search', 'calculus', 'tables', 'vocabulary', 'statements', 'study', 'results'],
-  ...['requests', 'scene', 'pictures', 'scripting'],
+  ...['search', 'calculus', 'surfaces', 'tables', 'vocabulary', 'statements', 'study'],
+  ...['results', 'requests', 'scene', 'pictures', 'scripting'],
 ]
 const layerRules = layers.map((layer, i) => ({
   files: [`core/src/${layer}/**/*.ts`],

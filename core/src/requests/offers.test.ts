@@ -1,6 +1,6 @@
 import { begin, offersFor, studySchema, understand, whyNothing } from '..'
 import { allKinds } from '../statements'
-import { spoken, flood, added } from './fixtures/testing'
+import { spoken, flood, added, readyFor } from './fixtures/testing'
 
 /** As people say it who do not know the lines' own words. */
 const everyday: readonly (readonly [words: string, sentence: string])[] = [
@@ -49,7 +49,7 @@ const everyday: readonly (readonly [words: string, sentence: string])[] = [
 
 describe('what is said and what is offered', () => {
   test.each(spoken)('“%s” offers “%s”', (words, sentence) => {
-    const study = words.startsWith('let') ? flood() : added(flood(), 'let r(t) = 5 - t/4')
+    const study = readyFor(words)
     const sentences = offersFor(words, study, null).map((o) => o.sentence)
     expect(sentences[0]).toBe(sentence)
   })
@@ -61,7 +61,7 @@ describe('what is said and what is offered', () => {
   })
 
   test.each([...spoken, ...everyday])('no word of “%s” is left over', (words) => {
-    const study = words.startsWith('let') ? flood() : added(flood(), 'let r(t) = 5 - t/4')
+    const study = readyFor(words)
     expect(understand(words, study).unread).toEqual([])
   })
 
@@ -109,9 +109,9 @@ describe('what is said and what is offered', () => {
   })
 
   test('every offer makes a study that can be stored, and adds one line', () => {
-    const study = added(flood(), 'let r(t) = 5 - t/4')
     let count = 0
     for (const [words] of spoken.slice(1)) {
+      const study = readyFor(words)
       for (const offer of offersFor(words, study, null)) {
         const next = offer.edit(study)
         expect(studySchema.safeParse(next).success).toBe(true)

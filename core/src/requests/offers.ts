@@ -7,8 +7,9 @@ import {
   lanesOpened,
   renameLine,
   type Statement,
+  surfaceOf,
 } from '../statements'
-import type { LaneOf, NewSlider, Proposal, Request } from '../statements/contract'
+import type { LaneOf, NewSlider, Proposal, Request, SurfaceSaid } from '../statements/contract'
 import { type CurveRef, parseCurveRef, sentenceText } from '../statements/shared/slots'
 import { addSlider, placeSlider, plainSlider } from '../study/edits/sliders'
 import { curveMakers, freshName, spelledFor } from '../study/edits/names'
@@ -24,6 +25,7 @@ import { nothingOffered } from './nothingOffered'
 import { inPart, lastPart } from '../study/parts'
 import type { Study } from '../study/schema'
 import { isOpen, spanInFrame, withWindow } from '../study/windows'
+import { readNumber } from '../vocabulary/values'
 import type { Offer } from './offer'
 import { sliderAsked } from './sliders'
 
@@ -44,12 +46,34 @@ const requestFor = (
     everywhere: isOpen(line),
   })),
   measured: curveMakers(study).flatMap((l) => (isMeasured(l) ? [l.name] : [])),
+  surfaces: study.lines.flatMap((line) => surfaceSaid(line, study) ?? []),
   sliders: study.sliders.filter((s) => s.place).map((s) => s.name),
   otherSliders: study.sliders.filter((s) => !s.place).map((s) => s.name),
   place,
   span,
   ref: null,
 })
+
+function surfaceSaid(line: Statement, { sliders }: Study): SurfaceSaid | null {
+  const made = surfaceOf(line)
+  if (!made) return null
+  const ends = made.sides.map(({ from, to }) =>
+    [from, to]
+      .map((text) => readNumber(text, sliders))
+      .flatMap((end) => (end.ok ? [end.value] : [])),
+  )
+  const [x, y] = ends as [number[], number[]]
+  const isKnown = x.length === 2 && y.length === 2
+  return {
+    ...made,
+    ends: isKnown
+      ? [
+          [x[0]!, x[1]!],
+          [y[0]!, y[1]!],
+        ]
+      : null,
+  }
+}
 
 /** The span of a curve as text: its own, that of its readings, or that of the curve under it. */
 function ownSpan(line: CurveMaker, study: Study): SpanText {

@@ -18,6 +18,7 @@ import { isKnownWord, withoutSlips } from './slips'
 import { captionSaid, withCaption } from './caption'
 import { partAsked } from './parts'
 import { isCurveFirst, sliderAsked } from './sliders'
+import { asSurface } from './surfaces'
 import { titleAsked } from './title'
 import { unreadableParts } from './unreadable'
 
@@ -69,7 +70,7 @@ export function understand(
   span: SpanText | null = null,
 ): Understood {
   // One space says as much as many, and patterns run through it once.
-  const typed = asTyped.replace(/\s+/g, ' ')
+  const typed = asSurface(asTyped.replace(/\s+/g, ' '), study)
   const captioned = captionSaid(withoutLeadIn(typed))
   if (captioned) {
     const plainly = understand(captioned.rest, study, place, span)

@@ -1,13 +1,22 @@
 import { findCycle } from '../algebra/curves'
 import type { Steps } from '../features/budget'
-import type { Tree } from '../formula/tree'
-import { type CurveMaker, isFormulaLine, isGivenBy, isMeasured } from '../statements'
+import { namesIn, type Tree } from '../formula/tree'
+import {
+  type CurveMaker,
+  isFormulaLine,
+  isGivenBy,
+  isMeasured,
+  type Statement,
+  surfaceOf,
+} from '../statements'
 import type {
   CurveContext,
   CurveLookup,
   LineContext,
   LineResult,
   SentenceContext,
+  SurfaceContext,
+  SurfaceLookup,
 } from '../statements/contract'
 import { parseCurveRef } from '../statements/shared/slots'
 import type { Study } from '../study/schema'
@@ -47,6 +56,7 @@ export const lineContextOf = (read: Read, reading: Reading, kept: Kept): LineCon
     return read<number>('decimals')
   },
   curve: (name) => read<CurveLookup>(`curve:${name}`),
+  surface: (name) => read<SurfaceLookup>(`surface:${name}`),
   isCurve: isCurveIn(read),
   curveGivenBy: givenByIn(read),
   number: reading.number,
@@ -117,6 +127,28 @@ export function curveContextOf(
   return Object.create(line, Object.getOwnPropertyDescriptors(own)) as CurveContext
 }
 
+/** What a line that makes a surface may look at besides. */
+export function surfaceContextOf(line: LineContext, read: Read, reading: Reading): SurfaceContext {
+  const own: Omit<SurfaceContext, keyof LineContext> = {
+    readOver(text, letters) {
+      const result = reading.parseOver(text, letters)
+      if (!result.ok) return { ok: false, problems: result.problems.map(asLineProblem) }
+      const whole = reading.expand(result.tree)
+      return whole
+        ? { ok: true, tree: whole, hints: result.hints }
+        : { ok: false, problems: [{ message: 'a curve in it cannot be used' }] }
+    },
+    valuesIn: (tree) =>
+      Object.fromEntries(
+        [...namesIn(tree)].flatMap((name) => {
+          const value = read<number | undefined>(`slider:${name}`)
+          return value === undefined ? [] : [[name, value] as const]
+        }),
+      ),
+  }
+  return Object.create(line, Object.getOwnPropertyDescriptors(own)) as SurfaceContext
+}
+
 /** What a sentence may look at. */
 export const sentenceContextOf = (read: Read, reading: Reading): SentenceContext => ({
   get notation() {
@@ -128,6 +160,14 @@ export const sentenceContextOf = (read: Read, reading: Reading): SentenceContext
   read(text) {
     const result = reading.parse(withPowerOfTen(text))
     return result.ok ? result.tree : null
+  },
+  readOver(text, letters) {
+    const result = reading.parseOver(text, letters)
+    return result.ok ? result.tree : null
+  },
+  surfaceLetters(name) {
+    const line = read<Statement | undefined>(`surfaceSource:${name}`)
+    return line ? surfaceOf(line)!.letters : null
   },
   derivative(name, order) {
     const found = read<CurveLookup>(`curve:${name}`)

@@ -1,5 +1,5 @@
-import { type CurveMaker, isCurveMaker, kindOf } from '../statements'
-import type { CurveLookup, LineResult } from '../statements/contract'
+import { type CurveMaker, isCurveMaker, kindOf, surfaceOf } from '../statements'
+import type { CurveLookup, LineResult, SurfaceLookup } from '../statements/contract'
 import type { Study } from '../study/schema'
 
 /** The step by which a slider moves: its own, or the one of its stops. */
@@ -27,6 +27,7 @@ export function keysOf(
   study: Study,
   work: {
     curve: (name: string) => CurveLookup
+    surface: (name: string) => SurfaceLookup
     result: (line: string) => LineResult | null
     never: (condition: string) => string | null
   },
@@ -37,6 +38,12 @@ export function keysOf(
   const sliderValues = new Map(study.sliders.map((s) => [s.name, s.value]))
   const names = [...sliderValues.keys()].join()
   const curveNames = [...curveLines.keys()].join()
+  const surfaceLines = new Map(
+    study.lines.flatMap((l) => {
+      const made = surfaceOf(l)
+      return made ? [[made.name, l] as const] : []
+    }),
+  )
   const meanings: Record<string, (of: string, ...more: string[]) => unknown> = {
     letter: () => study.variable.letter,
     variable: () => study.variable,
@@ -54,6 +61,8 @@ export function keysOf(
     result: work.result,
     table: (of, order, wanted) => tableLine(study, of, Number(order), wanted),
     curve: work.curve,
+    surfaceSource: (of) => surfaceLines.get(of),
+    surface: work.surface,
   }
   const current = (key: string): unknown => {
     const [kind, of, ...more] = key.split(':') as [string, string, ...string[]]

@@ -1,9 +1,15 @@
 import { type CurveMaker, kindOf, type Statement } from '../statements'
-import { type CurveLookup, failed, type LineResult, type Phrase } from '../statements/contract'
+import {
+  type CurveLookup,
+  failed,
+  type LineResult,
+  type Phrase,
+  type SurfaceLookup,
+} from '../statements/contract'
 import { sentenceText } from '../statements/shared/slots'
 import type { Study } from '../study/schema'
 import { Cells } from './cells'
-import { curveContextOf, lineContextOf, sentenceContextOf } from './contexts'
+import { curveContextOf, lineContextOf, sentenceContextOf, surfaceContextOf } from './contexts'
 import { keysOf } from './keys'
 import type { Kept } from './kept'
 import { circular, createReading } from './reading'
@@ -12,12 +18,18 @@ import { showingOf } from './showing'
 
 /** One working out of a study, on what was kept from the one before. */
 export function openPass(study: Study, kept: Kept) {
-  const { current, curveNames, sliderValues } = keysOf(study, { curve, result: resultOf, never })
+  const { current, curveNames, sliderValues } = keysOf(study, {
+    curve,
+    surface,
+    result: resultOf,
+    never,
+  })
   const cells = new Cells(kept.cells, current)
   const { read } = cells
   const reading = createReading(read, kept)
   const lineContext = lineContextOf(read, reading, kept)
   const curveContext = curveContextOf(lineContext, read, reading, kept, sliderValues)
+  const surfaceContext = surfaceContextOf(lineContext, read, reading)
   const sentenceContext = sentenceContextOf(read, reading)
   const inProgress = new Set<string>()
   const working = new Set<string>()
@@ -37,6 +49,22 @@ export function openPass(study: Study, kept: Kept) {
       } finally {
         inProgress.delete(name)
       }
+    })
+  }
+
+  function surface(name: string): SurfaceLookup {
+    return cells.cell(`surface:${name}`, () => {
+      const line = read<Statement | undefined>(`surfaceSource:${name}`)
+      if (!line) {
+        const fix = 'say a surface, such as z = x² + y²'
+        return { ok: false, problem: { message: `there is no surface ${name}`, fix } }
+      }
+      kept.worked += 1
+      return tried(
+        () => kindOf(line).surface!.make(line, surfaceContext),
+        (error) => ({ ok: false, problem: { message: `${name} ${faultWords(error)}` } }),
+        line,
+      )
     })
   }
 

@@ -14,6 +14,8 @@ export type Bound = { f: RealFunction; expanded: Tree } | { problem: LineProblem
 /** Reads texts with the names of the present study. */
 export interface Reading {
   parse: (text: string) => Parsed
+  /** The same for a formula of two letters. */
+  parseOver: (text: string, letters: readonly [string, string]) => Parsed
   /** What a text is worth; places and ends are written as numbers, sliders or sums of such. */
   number: (text: string) => NumberLookup
   /** A tree as a function, with the curves it uses and the present slider values put in. */
@@ -38,6 +40,13 @@ export function createReading(read: Read, { once }: Kept): Reading {
     readFormula(text, {
       variable: read<string>('letter'),
       names: listed('names'),
+      curves: listed('curveNames'),
+    })
+
+  const parseOver = (text: string, [first, second]: readonly [string, string]): Parsed =>
+    readFormula(text, {
+      variable: first,
+      names: [...listed('names').filter((n) => n !== first && n !== second), second],
       curves: listed('curveNames'),
     })
 
@@ -102,7 +111,7 @@ export function createReading(read: Read, { once }: Kept): Reading {
     return 'problem' in whole ? null : whole.expanded
   }
 
-  return { parse, number, bind, expand }
+  return { parse, parseOver, number, bind, expand }
 }
 
 export function asLineProblem({

@@ -15,9 +15,6 @@ import {
 } from '../formula/tree'
 import { decimalOfNumber } from '../arithmetic/rational'
 import { withValues } from '../evaluate/withValues'
-import { compileTree } from '../evaluate/compile'
-import { differentiate } from '../algebra/differentiate'
-import { accumulate } from '../calculus/accumulate'
 import { commonMembers, nameSchema, placeTextSchema } from '../vocabulary/members'
 import { withUnit } from '../vocabulary/units'
 import { lookAt } from './shared/atPlace'
@@ -29,6 +26,7 @@ import {
   type Mark,
   type StatementKind,
 } from './contract'
+import { curveOfTree } from './shared/curveOfTree'
 import { shownFeature } from './shared/exactPlaces'
 import { derivativeTree, tellTree, toldReadout } from './shared/toldNumbers'
 import {
@@ -250,31 +248,5 @@ export function distanceCurve(line: DistanceLine, context: LineContext): CurveLo
       ),
     ),
   )
-  const f = compileTree(tree, { variable: letter })
-  const derivative = (order: number) => {
-    let t: Tree = tree
-    for (let i = 0; i < order; i++) t = differentiate(t, letter)
-    return { tree: t, f: order === 0 ? f : compileTree(t, { variable: letter }) }
-  }
-  const { unit, from, to, reach, window, stale } = curve
-  return {
-    ok: true,
-    curve: {
-      name: line.name,
-      unit,
-      tree,
-      f,
-      from,
-      to,
-      reach,
-      window,
-      stale,
-      problems: [],
-      hints: [],
-      formula: true,
-      derivative,
-      drawn: (order) =>
-        order >= 0 ? derivative(order).f : { ...accumulate(f, from, from, to), tree },
-    },
-  }
+  return { ok: true, curve: curveOfTree(line.name, tree, letter, curve) }
 }

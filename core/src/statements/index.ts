@@ -25,6 +25,12 @@ import { readingsKind } from './readings'
 import { secantKind } from './secant'
 import { spansOf, textsOf, renamed } from './shared/uses'
 import { searchKind } from './search/search'
+import { criticalKind } from './surface/critical'
+import { directionalKind } from './surface/directional'
+import { planeKind } from './surface/plane'
+import { polynomialKind } from './surface/polynomial'
+import { sectionKind } from './surface/section'
+import { surfaceKind } from './surface/surface'
 import { seriesIntegralKind } from './series/integral'
 import { taylorKind } from './series/taylor'
 import { signsKind } from './signs/signs'
@@ -73,6 +79,12 @@ const kinds = [
   markerKind,
   noteKind,
   trailKind,
+  surfaceKind,
+  planeKind,
+  sectionKind,
+  criticalKind,
+  directionalKind,
+  polynomialKind,
 ] as const
 
 type LineOf<K> = K extends StatementKind<infer L> ? L : never
@@ -107,12 +119,34 @@ export const lanesOpened = (line: CurveMaker): readonly number[] =>
   kindOf(line).curve?.opens?.(line) ?? [0]
 
 /** A line whose curve is given by a formula that is typed. */
-export type FormulaLine = Extract<Statement, { formula: string }>
+export type FormulaLine = Extract<CurveMaker, { formula: string }>
 export const isFormulaLine = (line: Statement): line is FormulaLine =>
-  kindOf(line).uses.formulas !== undefined
+  isCurveMaker(line) && kindOf(line).uses.formulas !== undefined
 
 /** Whether the curve of a line is given by readings, so that nothing is known between them. */
 export const isMeasured = (line: Statement): boolean => kindOf(line).curve?.measured === true
+
+/** A line that brings a surface, with its name; null for one that brings none. */
+export function surfaceOf(line: Statement): SurfaceMade | null {
+  const { surface, uses } = kindOf(line)
+  const name = textsOf(line, uses.surface ? [uses.surface] : [])[0]?.text
+  if (!surface || name === undefined) return null
+  return { name, letters: surface.letters(line), sides: surface.sides(line) }
+}
+interface SurfaceMade {
+  name: string
+  letters: readonly [string, string]
+  sides: readonly [SpanText, SpanText]
+}
+
+/** The names that lines bring: of curves and of surfaces. */
+export const allNames = (lines: readonly Statement[]): string[] =>
+  lines.flatMap((line) => (isCurveMaker(line) ? [line.name] : (surfaceOf(line)?.name ?? [])))
+
+/** A line that brings a surface by a formula that is typed. */
+export type SurfaceMaker = Extract<Statement, { surface: string; formula: string }>
+export const isSurfaceMaker = (line: Statement): line is SurfaceMaker =>
+  kindOf(line).surface !== undefined
 
 /** The members of a line that hold places, with what stands there. */
 export const placeMembers = (line: Statement) => textsOf(line, kindOf(line).uses.places)

@@ -44,11 +44,18 @@ const readings: Statement = {
   ],
 }
 
+const aboutSurfaces = ['plane', 'section', 'critical', 'directional', 'polynomial']
+
 /** A study whose last line is of a kind, as someone would come by it. */
 function withKind(kind: string, said: readonly string[]): Study {
   if (kind === 'curve') return base()
   if (said.length === 0) return { ...base(), lines: [...base().lines, readings] }
-  const ready = kind === 'fit' ? say(base(), 'table of q') : base()
+  if (kind === 'surface') return say(base(), 'surface z = x² y + x')
+  const ready = aboutSurfaces.includes(kind)
+    ? say(base(), 'surface z = x² y + x')
+    : kind === 'fit'
+      ? say(base(), 'table of q')
+      : base()
   if (kind === 'given') return say(base(), whole(kind, said[0]!))
   // "average" may also be the beginning of "average rate".
   const studies = offersFor(said[0]!, ready, null).map(({ edit }) => edit(ready))

@@ -1,5 +1,5 @@
 import { compile } from '../algebra/compile'
-import { parseDefinition } from '../language/definition'
+import { type Definition, parseDefinition } from '../language/definition'
 import { parseFormula } from '../calculus/parseFormula'
 import type { Hint, Problem } from '../language/problems'
 import { toPlain } from '../language/print'
@@ -11,7 +11,8 @@ import { cutGiven, givenLine } from '../statements/given'
 import { blankTitle, formulaTitle } from './titles'
 import { newLane } from './edits/lanes'
 import { plainSlider } from './edits/sliders'
-import { noAnswers, usualDisplay } from '../vocabulary/members'
+import { noAnswers, usualDisplay, usualSpace } from '../vocabulary/members'
+import { createSurface } from './createSurface'
 import { presentFormat, type Study } from './schema'
 import { windowFor } from './windows'
 import { cutSpan, readNumber } from '../vocabulary/values'
@@ -34,6 +35,8 @@ interface Reading {
  * `withValues` become sliders. A span may stand behind it: "for 0 ≤ t ≤ 10".
  */
 export function createStudy(text: string, withValues: readonly string[] = []): Created {
+  const surface = createSurface(text, withValues)
+  if (surface) return surface
   const isGiven = (parseDefinition(text)?.order ?? 0) > 0
   const { formula: typed, span, known } = isGiven ? cutGiven(text) : { ...cutSpan(text), known: [] }
   const read = readFunction(typed, withValues)
@@ -76,6 +79,7 @@ export function createStudy(text: string, withValues: readonly string[] = []): C
     frame: null,
     display: usualDisplay,
     answers: noAnswers,
+    space: usualSpace,
   }
   return { ok: true, study, hints }
 }
@@ -119,7 +123,22 @@ function readFunction(
       }
     }
   }
-  return { problems: shifted(parsed.problems, shift) }
+  return { problems: orSurface(shifted(parsed.problems, shift), text, typed, letter) }
+}
+
+/** Where y alone lacks a value beside x, a surface is in one press what may have been meant. */
+function orSurface(
+  problems: Problem[],
+  text: string,
+  typed: Definition | null,
+  letter: string,
+): Problem[] {
+  const lacks = problems.every(({ missing }) => missing === 'y')
+  if (!lacks || letter !== 'x' || (typed?.order ?? 0) > 0) return problems
+  const left = typed?.variable ? `${typed.name}(x, y) = ` : 'z = '
+  const body = (typed ? typed.body : text).trim()
+  const [first] = problems
+  return [{ ...first!, from: 0, to: text.length, replacement: `${left}${body}` }]
 }
 
 const shifted = <T extends { from: number; to: number }>(all: readonly T[], by: number): T[] =>

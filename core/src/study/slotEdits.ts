@@ -1,6 +1,16 @@
 import { parseDefinition } from '../language/definition'
 import { readFormula } from '../calculus/readFormula'
-import { isCurveMaker, isFormulaLine, kindOf, type Statement, statementSchema } from '../statements'
+import {
+  allNames,
+  isCurveMaker,
+  isFormulaLine,
+  isSurfaceMaker,
+  kindOf,
+  type Statement,
+  statementSchema,
+  type SurfaceMaker,
+} from '../statements'
+import { cutSides, surfaceDefinition } from '../statements/surface/said'
 import type { SlotKind } from '../statements/contract'
 import { curveText, parseCurveRef } from '../statements/shared/slots'
 import { titled } from './titles'
@@ -10,7 +20,7 @@ import type { Edit } from './edits/edit'
 import { setSlider } from './edits/sliders'
 import { setSpan } from './edits/spans'
 import { formatShort } from '../vocabulary/numbers'
-import { nameSchema } from '../vocabulary/members'
+import { nameSchema, type SpanText } from '../vocabulary/members'
 import type { Study } from './schema'
 import { boundIn, cutSpan, parseSpan, readNumber } from '../vocabulary/values'
 import { drawnEverywhere, isOpen, withWindow } from './windows'
@@ -36,7 +46,9 @@ export function editSlot(
     case 'domain':
       return editSpan(study, line, text)
     case 'span':
-      return editSpan(study, line, text)
+      return (kindOf(line).uses.sides as readonly string[] | undefined)?.includes(field)
+        ? editSide(study, line, field, text)
+        : editSpan(study, line, text)
     case 'place':
     case 'number':
       return editPlace(study, line, field, text)
@@ -99,6 +111,7 @@ export const retype = (id: string, formula: string): Edit =>
   titled((study) => withWindow(id)(changeFormula(id, formula)(study)))
 
 function editFormula(study: Study, line: Statement, text: string): SlotEdit {
+  if (isSurfaceMaker(line)) return editSurface(study, line, text)
   if (!isFormulaLine(line)) return no('only a curve has a formula')
   const { formula: said, span } = cutSpan(text)
   if (span) {
@@ -136,6 +149,44 @@ function editFormula(study: Study, line: Statement, text: string): SlotEdit {
   return yes(titled((before) => edits.reduce((now, edit) => edit(now), before)))
 }
 
+/** Another formula for a surface; with its left side it may take other letters, with its tail another rectangle. */
+function editSurface(study: Study, line: SurfaceMaker, text: string): SlotEdit {
+  const typed = surfaceDefinition(text)
+  const letters = typed?.letters ?? ([line.first, line.second] as const)
+  const name = typed?.name ?? line.surface
+  const { formula, sides } = cutSides(typed?.body ?? text, letters)
+  if (formula.trim() === '') return no('a surface needs a formula, such as x² + y²')
+  const taken = new Set([
+    ...study.sliders.map((s) => s.name),
+    ...allNames(study.lines.filter((l) => l.id !== line.id)),
+  ])
+  const wrong = [name, ...letters].find((one) => !nameSchema.safeParse(one).success)
+  if (wrong !== undefined) return no(`${wrong} cannot be a name`)
+  if (taken.has(name) || letters.includes(name)) {
+    return no(`${name} is taken: choose another letter for the surface`)
+  }
+  const change = {
+    ...{ first: letters[0], second: letters[1] },
+    ...(sides ? { firstSpan: sides[0], secondSpan: sides[1] } : {}),
+  }
+  return yes(
+    titled((before) => {
+      const named = renameSymbol(line.surface, name)(before)
+      return changeFormula(line.id, formula)(changeLine(line.id, change)(named))
+    }),
+  )
+}
+
+/** One side of the rectangle of a surface. */
+function editSide(study: Study, line: Statement, field: string, text: string): SlotEdit {
+  const said = parseSpan(text) ?? boundIn(text)?.span ?? null
+  const own = (line as unknown as Record<string, unknown>)[field] as SpanText
+  if (!said) return no('write the side as −3 to 3')
+  const span = { ...own, ...said }
+  const problem = spanProblem(study, span)
+  return problem === null ? yes(changeLine(line.id, { [field]: span })) : no(problem)
+}
+
 function editSpan(study: Study, line: Statement, text: string): SlotEdit {
   if (!('span' in line) || !line.span) return no('this line has no span')
   const own = line.span
@@ -145,20 +196,24 @@ function editSpan(study: Study, line: Statement, text: string): SlotEdit {
   const span = said && { ...own, ...said }
   const { letter } = study.variable
   if (!span) return no(`write the span as 0 ≤ ${letter} ≤ 10, or as 0 to 10`)
-  const [from, to] = [readNumber(span.from, study.sliders), readNumber(span.to, study.sliders)]
-  if (!from.ok) return no(from.message)
-  if (!to.ok) return no(to.message)
-  const show = (x: number) => formatShort(x, 6)
-  if (from.value === to.value) {
-    return no(`both ends are ${show(from.value)}: a span needs two different ends`)
-  }
-  if (from.value > to.value) {
-    return no(
-      `this span ends at ${show(to.value)}, below its beginning ${show(from.value)}: swap the ends`,
-    )
-  }
+  const problem = spanProblem(study, span)
+  if (problem !== null) return no(problem)
   if (!kindOf(line).uses.domain) return yes(setSpan(own, span))
   return yes(changeLine(line.id, { span, ...(isOpen(line) ? { window: null } : {}) }))
+}
+
+/** Why two ends make no span, or null where they do. */
+function spanProblem({ sliders }: Study, span: SpanText): string | null {
+  const [from, to] = [readNumber(span.from, sliders), readNumber(span.to, sliders)]
+  if (!from.ok) return from.message
+  if (!to.ok) return to.message
+  const show = (x: number) => formatShort(x, 6)
+  if (from.value === to.value) {
+    return `both ends are ${show(from.value)}: a span needs two different ends`
+  }
+  return from.value > to.value
+    ? `this span ends at ${show(to.value)}, below its beginning ${show(from.value)}: swap the ends`
+    : null
 }
 
 function editPlace(study: Study, line: Statement, field: string, text: string): SlotEdit {

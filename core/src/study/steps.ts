@@ -24,6 +24,7 @@ export function inStep(study: Study, id: string | null | undefined): Study {
     parts: study.parts.every((part) => isOn(part) === part.on)
       ? study.parts
       : study.parts.map((part) => ({ ...part, on: isOn(part) })),
+    space: step.space ?? study.space,
     answers: answersIn(study.answers, step.id),
   }
 }
@@ -76,6 +77,7 @@ export function takenFromStep(study: Study, id: string | null, shown: Study, edi
     values,
     parts: [...on.values()],
     ...(edited.frame === shown.frame ? {} : { frame: edited.frame }),
+    ...(edited.space === shown.space ? {} : { space: edited.space }),
     ...(edited.lanes === shown.lanes ? {} : { lanes: [...edited.lanes, ...gone].slice(0, 20) }),
   }
   const { steps: _, ...answers } = edited.answers
@@ -98,6 +100,7 @@ function withOwnState(study: Study, edited: Study, shown: Study): Study {
     ...edited,
     sliders: edited.sliders.map((s) => ({ ...s, value: own.get(s.name) ?? s.value })),
     frame: study.frame,
+    space: study.space,
     lanes: edited.lanes === shown.lanes ? study.lanes : ownLanes(study, edited),
     parts: edited.parts.map((part) => ({ ...part, on: partOn.get(part.id) ?? part.on })),
     answers: answersWithin(study.answers, edited.steps),

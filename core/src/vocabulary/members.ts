@@ -216,6 +216,31 @@ export const mostSteps = 100
 /** A line drawn by hand on a picture, in shares of its width and height. */
 export const strokeSchema = z.array(z.tuple([finite, finite])).max(mostDrawnPoints)
 /** A state of the study kept under a title; what it speaks of may be gone meanwhile. */
+/** How the surfaces of a study are looked at: all of them stand in one space. */
+export const spaceSchema = z.strictObject({
+  /** Where the viewer stands, in degrees: from the first axis towards the second, and up from the ground. */
+  azimuth: finite.min(-360).max(360),
+  elevation: finite.min(-90).max(90),
+  perspective: z.boolean(),
+  /** One unit is as long along every axis. */
+  equalScale: z.boolean(),
+  levels: z.boolean(),
+  /** How much is seen through the surfaces, from 0 to 0.9. */
+  clear: finite.min(0).max(0.9),
+  /** The heights someone has set; null while they follow the surfaces. */
+  heights: windowSchema.nullable(),
+})
+export type SpaceView = z.infer<typeof spaceSchema>
+export const usualSpace: SpaceView = {
+  azimuth: 305,
+  elevation: 28,
+  perspective: false,
+  equalScale: false,
+  levels: false,
+  clear: 0,
+  heights: null,
+}
+
 export const stepSchema = z.strictObject({
   id: idSchema,
   title: z.string().trim().max(120),
@@ -234,6 +259,8 @@ export const stepSchema = z.strictObject({
   trails: z.record(idSchema, z.array(z.array(finite).max(4000)).max(400)).default({}),
   /** What was drawn on the picture by hand and is to stay. */
   drawn: z.array(strokeSchema).max(200).default([]),
+  /** How the surfaces are looked at; left out where the step does not say it. */
+  space: spaceSchema.optional(),
 })
 export type Step = z.infer<typeof stepSchema>
 

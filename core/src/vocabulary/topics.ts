@@ -10,5 +10,6 @@ export const allTopics = [
   'tables',
   'readings',
   'pieces',
+  'surfaces',
 ] as const
 export type Topic = (typeof allTopics)[number]

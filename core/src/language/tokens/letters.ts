@@ -11,13 +11,19 @@ const loweredDigits = '₀₁₂₃₄₅₆₇₈₉'
 export const lowered = (digits: string) =>
   [...digits].map((d) => (/\d/.test(d) ? loweredDigits[Number(d)]! : d)).join('')
 
+function unknownFix(word: string, variable: string | undefined): string {
+  if (word === 'y' && variable === 'x')
+    return 'give it one, or write z = … for a surface over x and y'
+  return variable ? `give it one, or write ${variable} if you mean the variable` : 'give it one'
+}
+
 /** Tells of letters that nobody knows. */
 function unknown(r: TextReader, from: number, to: number): void {
   const word = r.text.slice(from, to)
   const { variable } = r.context
   if (word.length === 1) {
     r.problem(from, to, `${word} has no value yet`, {
-      fix: variable ? `give it one, or write ${variable} if you mean the variable` : 'give it one',
+      fix: unknownFix(word, variable),
       ...(variable === word ? {} : { missing: word }),
     })
     return

@@ -4,6 +4,7 @@ import type { Hint } from '../../language/problems'
 import type { Tree } from '../../formula/tree'
 import type { Variable } from '../../vocabulary/members'
 import type { CurveLookup, NumberLookup } from './curves'
+import type { SurfaceLookup } from './surfaces'
 import type { LineProblem, LineResult } from './results'
 
 /** What a line may look at while it is evaluated. What it looks at is what it depends on. */
@@ -11,6 +12,7 @@ export interface LineContext {
   variable: Variable
   decimals: number
   curve(name: string): CurveLookup
+  surface(name: string): SurfaceLookup
   /** Whether a text such as r or r' names a curve of the study. */
   isCurve(text: string): boolean
   /** The name of a curve that is known by this graph as its derivative of an order, or null. */

@@ -6,6 +6,8 @@ import type { LineProblem } from './results'
 /** A curve of the study, ready for use. */
 export interface CurveResult {
   name: string
+  /** The letter it runs along, where that is not the variable of the study: of a section of a surface. */
+  along?: string
   unit: string
   /** As typed. */
   tree: Tree

@@ -9,6 +9,7 @@ import type { LaneOf } from './marks'
 import type { Proposal, Request } from './requests'
 import type { LineResult } from './results'
 import type { Phrase, SentenceContext } from './sentence'
+import type { SurfaceContext, SurfaceLookup } from './surfaces'
 
 /** What a slider does in a line, for its track. */
 export interface SliderRole {
@@ -35,6 +36,12 @@ export interface Uses<L> {
   domain?: keyof L & string
   /** What its frame opens on while nobody has asked for that span. */
   window?: keyof L & string
+  /** The name of the surface that the line brings. */
+  surface?: keyof L & string
+  /** Names of surfaces it is about. */
+  surfaces?: readonly (keyof L & string)[]
+  /** Sides of a rectangle, as text: they have no bars. */
+  sides?: readonly (keyof L & string)[]
   /** Numbers, and expressions in sliders and curves. */
   numbers?: readonly (keyof L & string)[]
   /** A point that is dragged: its place, its height (null on a curve) and the grid it keeps to. */
@@ -61,6 +68,14 @@ export interface CurveSide<L> {
   givenBy?(line: L): { graph: string; order: number } | null
   /** The orders whose lanes open with it: its own, unless it says others. */
   opens?(line: L): readonly number[]
+}
+
+/** What a kind of line that brings a surface knows of it. */
+export interface SurfaceSide<L> {
+  letters(line: L): readonly [string, string]
+  sides(line: L): readonly [SpanText, SpanText]
+  /** The surface, ready for use, or why there is none. */
+  make(line: L, context: SurfaceContext): SurfaceLookup
 }
 
 /** That a line is drawn, so that it can be hidden and given a look. */
@@ -110,6 +125,7 @@ export interface StatementKind<L extends { kind: string; id: string }> {
   reachesEnds?: true
   long?: LongWork<L>
   curve?: CurveSide<L>
+  surface?: SurfaceSide<L>
   drawn?: Drawn<L>
   /** Where it keeps the numbers of a curve row by row, for lines that are worked out from them. */
   tabulates?(line: L): LaneOf

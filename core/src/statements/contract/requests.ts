@@ -1,6 +1,15 @@
 import type { SpanText, Variable } from '../../vocabulary/members'
 import type { LaneOf } from './marks'
 
+/** A surface as a request knows it. */
+export interface SurfaceSaid {
+  name: string
+  letters: readonly [string, string]
+  /** Its rectangle as text, and as far as its ends have values. */
+  sides: readonly [SpanText, SpanText]
+  ends: readonly [readonly [number, number], readonly [number, number]] | null
+}
+
 /** What "Say what to add" knows when it looks for sentences. */
 export interface Request {
   /** The words typed, trimmed. */
@@ -11,6 +20,7 @@ export interface Request {
   curves: { name: string; from: string; to: string; everywhere?: boolean }[]
   /** Those of them that are given by readings. */
   measured: string[]
+  surfaces: readonly SurfaceSaid[]
   sliders: string[]
   /** Sliders that are no places. */
   otherSliders: string[]

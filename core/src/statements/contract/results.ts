@@ -2,6 +2,7 @@ import type { Hint, Problem } from '../../language/problems'
 import type { LineTexts } from '../../vocabulary/equation'
 import type { ExactForm } from '../../vocabulary/exactForms'
 import type { Mark } from './marks'
+import type { SpaceMark } from './surfaces'
 
 /** A number or equation under a sentence: exactly what a person would copy. */
 export interface Readout {
@@ -124,6 +125,8 @@ export interface Verdict {
 export interface LineResult {
   readouts: Readout[]
   marks: Mark[]
+  /** What it adds to the view of the surfaces. */
+  space?: readonly SpaceMark[]
   problems: LineProblem[]
   /** What else is to be said about it, a sentence each. */
   notes?: string[]

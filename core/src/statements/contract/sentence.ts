@@ -27,6 +27,10 @@ export interface SentenceContext {
   notation: 'primes' | 'ratios'
   /** The formula of a typed text, or null where it cannot be read. */
   read(text: string): Tree | null
+  /** The same for a formula of two letters. */
+  readOver(text: string, letters: readonly [string, string]): Tree | null
+  /** The letters of a surface; null where there is none of that name. */
+  surfaceLetters(name: string): readonly [string, string] | null
   /** The derivative formula of a curve, or null where it cannot be read. */
   derivative(curve: string, order: number): Tree | null
   /** Whether a text such as r or r' names a curve of the study. */

@@ -12,6 +12,7 @@ import {
   type StatementKind,
 } from '../contract'
 import { numberReadout } from '../shared/lines'
+import { listed } from '../shared/said'
 import {
   curvesMeant,
   curveSlot,
@@ -42,8 +43,6 @@ import { basinsOf, basinsTold, startsMark } from './starts'
 import { besideProven, failureOf, leftValley, whyStopped } from './told'
 import { searchMethods } from '../../search/minimize'
 
-const listed = (words: readonly string[]) =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`
 const goalWords = { low: 'a low point', high: 'a high point' } as const
 const usualStarts = 40
 /** The same one each time: who looks at it need not look again. */

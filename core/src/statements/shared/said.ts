@@ -21,6 +21,10 @@ export const treeSaid = (tree: Tree, decimals: number): string =>
 export const placeIs = (letter: string, place: string) =>
   place.startsWith('≈ ') ? `${letter} ${place}` : `${letter} = ${place}`
 
+/** "a, b and c" */
+export const listed = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`
+
 /** Of places that are all rounded the first alone carries ≈. */
 export const oneSign = (places: readonly string[]) =>
   places.every((text) => text.startsWith('≈ '))

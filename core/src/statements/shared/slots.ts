@@ -147,8 +147,19 @@ export function curvesMeant(words: string, request: Request): { refs: CurveRef[]
 }
 
 /** Letters that no new curve can have: what is built on a slider k would mean a curve k without a word. */
-export const takenNames = ({ curves, sliders, otherSliders, variable }: Request): Set<string> =>
-  new Set([...curves.map((c) => c.name), ...sliders, ...otherSliders, variable.letter])
+export const takenNames = ({
+  curves,
+  surfaces,
+  sliders,
+  otherSliders,
+  variable,
+}: Request): Set<string> =>
+  new Set([
+    ...[...curves, ...surfaces].map(({ name }) => name),
+    ...sliders,
+    ...otherSliders,
+    variable.letter,
+  ])
 
 /** Whether words begin with the name of a curve that is not there: of g, to g at 2, g′ at 2. */
 export function namesNoCurve(words: string, request: Request): boolean {

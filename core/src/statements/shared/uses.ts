@@ -27,16 +27,19 @@ export function renamed<L extends object>(
   names: (text: string) => string,
 ): L {
   const { name, curves = [], places = [], numbers = [], formulas = [], spans = [], domain } = uses
+  const { surface, surfaces = [], sides = [] } = uses
   const words = textsOf(line, uses.words)
   const texts = textsOf(line, [
     ...(name ? [name] : []),
+    ...(surface ? [surface] : []),
+    ...surfaces,
     ...curves,
     ...places,
     ...numbers,
     ...formulas,
   ])
   const members = line as Record<string, unknown>
-  const all = [...spans, ...(domain ? [domain] : [])].filter(
+  const all = [...spans, ...sides, ...(domain ? [domain] : [])].filter(
     (field) => members[field] !== undefined,
   )
   const changed: [string, unknown][] = [

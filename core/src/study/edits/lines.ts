@@ -1,21 +1,27 @@
 import { readFormula } from '../../calculus/readFormula'
-import { isCurveMaker, isFormulaLine, placeMembers, type Statement } from '../../statements'
+import {
+  isCurveMaker,
+  isFormulaLine,
+  isSurfaceMaker,
+  placeMembers,
+  type Statement,
+} from '../../statements'
 import { keepAnswered } from '../answers'
 import type { LineLook, Slider } from '../../vocabulary/members'
 import type { Study } from '../schema'
 import { readNumber } from '../../vocabulary/values'
 import { type Edit, replaceLine } from './edit'
 import { lanesWithout } from './laneCurves'
-import { readingOf } from './names'
+import { readingFor } from './names'
 
 /** A new formula for a curve. An unreadable one is kept as typed beside the last readable one. */
 export const changeFormula =
   (id: string, formula: string): Edit =>
   (study) =>
     replaceLine(study, id, (line) => {
-      if (!isFormulaLine(line)) return line
+      if (!isFormulaLine(line) && !isSurfaceMaker(line)) return line
       const { lastGood, ...rest } = line
-      const reading = readingOf(study)
+      const reading = readingFor(study, line)
       if (readFormula(formula, reading).ok) return { ...rest, formula }
       const good = readFormula(line.formula, reading).ok ? line.formula : lastGood
       return { ...rest, formula, ...(good === undefined ? {} : { lastGood: good }) }
@@ -64,13 +70,13 @@ export function freshId(study: Study, prefix: string): string {
 
 /** A formula that has become readable needs no stand-in any more. */
 export function forgetLastGood(study: Study): Study {
-  const reading = readingOf(study)
   return {
     ...study,
     lines: study.lines.map((line) => {
-      if (!isFormulaLine(line) || line.lastGood === undefined) return line
+      const isTyped = isFormulaLine(line) || isSurfaceMaker(line)
+      if (!isTyped || line.lastGood === undefined) return line
       const { lastGood: _, ...rest } = line
-      return readFormula(line.formula, reading).ok ? rest : line
+      return readFormula(line.formula, readingFor(study, line)).ok ? rest : line
     }),
   }
 }

@@ -2,11 +2,15 @@ import type { Reading } from '../../calculus/readFormula'
 import { tokenize } from '../../language/tokens'
 import { isProductBeside } from '../../language/tokens/vocabulary'
 import {
+  allNames,
   type CurveMaker,
   type FormulaLine,
   isCurveMaker,
   isFormulaLine,
+  isSurfaceMaker,
   renameLine,
+  type Statement,
+  surfaceOf,
 } from '../../statements'
 import { nameSchema, sliderNameSchema } from '../../vocabulary/members'
 import type { Study } from '../schema'
@@ -25,6 +29,20 @@ export const readingOf = (study: Study): Reading => ({
   curves: curveMakers(study).map((l) => l.name),
 })
 
+/** How the formula of a line is read: a surface has two letters of its own. */
+export function readingFor(study: Study, line: Statement): Reading {
+  const reading = readingOf(study)
+  const letters = surfaceOf(line)?.letters
+  if (!letters) return reading
+  const [variable, second] = letters
+  const names = (reading.names ?? []).filter((n) => n !== variable && n !== second)
+  return { ...reading, variable, names: [...names, second] }
+}
+
+/** The letters that surfaces have for their variables. */
+const lettersIn = (study: Study): string[] =>
+  study.lines.flatMap((line) => surfaceOf(line)?.letters ?? [])
+
 const placeLetters = 'abcdkmnpqrsuvw'
 
 /** The first letter nothing else uses, a where it is free. */
@@ -32,7 +50,8 @@ export function freshName(study: Study, preferred: string): string {
   const taken = new Set([
     study.variable.letter,
     ...study.sliders.map((s) => s.name),
-    ...curveMakers(study).map((l) => l.name),
+    ...allNames(study.lines),
+    ...lettersIn(study),
   ])
   if (!taken.has(preferred)) return preferred
   const free = [...placeLetters].find((c) => !taken.has(c))
@@ -97,7 +116,13 @@ export const renameSymbol =
     return {
       ...study,
       variable: study.variable.letter === from ? { ...study.variable, letter: to } : study.variable,
-      lines: before.lines.map((line) => renameLine(line, names)),
+      lines: before.lines.map((line) => {
+        const next = renameLine(line, names)
+        // The letters of a surface are its own: its formula keeps them.
+        if (!isSurfaceMaker(line) || !surfaceOf(line)!.letters.includes(from)) return next
+        const { formula, lastGood } = line
+        return { ...next, formula, ...(lastGood === undefined ? {} : { lastGood }) }
+      }),
       lanes: study.lanes.map(renamed),
       steps: study.steps.map((step) => ({ ...step, lanes: step.lanes.map(renamed) })),
     }
@@ -115,7 +140,8 @@ export function symbolProblem(study: Study, from: string, to: string): string | 
   const taken = [
     study.variable.letter,
     ...study.sliders.map((s) => s.name),
-    ...curveMakers(study).map((l) => l.name),
+    ...allNames(study.lines),
+    ...(from === study.variable.letter ? [] : lettersIn(study)),
   ]
   return taken.includes(to) ? `${to} is taken` : null
 }

@@ -12,10 +12,11 @@ function freshStepId({ steps, answers }: Study): string {
 }
 
 /** The state that a study is in, as a step keeps it. */
-const stateOf = (study: Study): Pick<Step, 'values' | 'frame' | 'lanes' | 'parts'> => ({
+const stateOf = (study: Study): Pick<Step, 'values' | 'frame' | 'lanes' | 'parts' | 'space'> => ({
   values: Object.fromEntries(study.sliders.map((s) => [s.name, s.value])),
   frame: study.frame,
   lanes: study.lanes,
+  space: study.space,
   parts: study.parts.map(({ id, letter, on }) => ({ id, letter, on })),
 })
 

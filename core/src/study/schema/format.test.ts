@@ -53,6 +53,12 @@ describe('studies of format 1', () => {
         'search',
         'taylor',
         'family',
+        'surface',
+        'plane',
+        'section',
+        'critical',
+        'directional',
+        'polynomial',
         'seriesIntegral',
       ],
     ])

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isCurveMaker, statementSchema } from '../../statements'
+import { allNames, statementSchema } from '../../statements'
 import { mostDecimals } from '../../vocabulary/numbers'
 import {
   answersSchema,
@@ -9,8 +9,10 @@ import {
   noAnswers,
   partSchema,
   sliderSchema,
+  spaceSchema,
   stepSchema,
   usualDisplay,
+  usualSpace,
   variableSchema,
   viewSchema,
   windowSchema,
@@ -35,6 +37,8 @@ export const presentSchema = z
     /** The visible stretch of the axis; null while it follows the span of the curves. */
     frame: windowSchema.nullable(),
     display: displaySchema.default(usualDisplay),
+    /** How its surfaces are looked at. */
+    space: spaceSchema.default(usualSpace),
     /** States of a lesson, in their order. */
     steps: z.array(stepSchema).max(mostSteps).default([]),
     /** What learners have drawn and marked on covered lanes. */
@@ -44,7 +48,7 @@ export const presentSchema = z
     const names = [
       study.variable.letter,
       ...study.sliders.map((s) => s.name),
-      ...study.lines.flatMap((l) => (isCurveMaker(l) ? [l.name] : [])),
+      ...allNames(study.lines),
     ]
     const ids = study.lines.map((l) => l.id)
     const twice = (all: string[]) => {

@@ -1,0 +1,229 @@
+import { z } from 'zod'
+import type { Steps } from '../../features/budget'
+import * as I from '../../arithmetic/intervals'
+import { type Candidate, type SurfaceExtremes, surfaceExtremes } from '../../surfaces/extremes'
+import {
+  type StationaryPoint,
+  type StationaryPoints,
+  stationaryPoints,
+} from '../../surfaces/stationary'
+import { commonMembers, nameSchema } from '../../vocabulary/members'
+import { formatNumber, sayNumber } from '../../vocabulary/numbers'
+import {
+  emptyResult,
+  failed,
+  lazyTable,
+  type LineContext,
+  type LineResult,
+  type ResultTable,
+  type SpaceMark,
+  type StatementKind,
+  type SurfaceResult,
+  type Verdict,
+} from '../contract'
+import { surfaceMeant } from './said'
+import { listed } from '../shared/said'
+import { ofSurface } from './shared'
+import { placeSaidAs } from './words'
+
+/** Critical points of f, with the highest and lowest of its rectangle. */
+export const criticalLineSchema = z.strictObject({
+  kind: z.literal('critical'),
+  ...commonMembers,
+  of: nameSchema,
+})
+export type CriticalLine = z.infer<typeof criticalLineSchema>
+
+interface Found {
+  points: StationaryPoints
+  extremes: SurfaceExtremes
+}
+
+/** The outcome of the long work, kept with the surface that it is about. */
+interface Known {
+  found: Found | null
+  work: Steps<Found>
+}
+
+const knownOf = (surface: SurfaceResult, context: LineContext): Known =>
+  context.memo(surface, 'critical', () => ({ found: null, work: searched(surface) }))
+
+function* searched({ f, within, ends }: SurfaceResult): Steps<Found> {
+  const points = yield* stationaryPoints(f, within)
+  const extremes = yield* surfaceExtremes(f, within, ends, points)
+  return { points, extremes }
+}
+
+export const criticalKind: StatementKind<CriticalLine> = {
+  kind: 'critical',
+  schema: criticalLineSchema,
+  topic: 'surfaces',
+  said: ['critical points of the surface'],
+  claims: /^critical\s+points\s+of\s+the\s+surface\b/i,
+  uses: { surfaces: ['of'] },
+  drawn: { pointWidth: 10 },
+
+  sentence: (line) => [
+    { text: 'Critical points' },
+    ...(line.of === 'z' ? [{ text: ' of the surface' }] : ofSurface(line.of, 'of')),
+  ],
+
+  long: {
+    steps(line, context) {
+      const found = context.surface(line.of)
+      return found.ok ? knownOf(found.surface, context).work : null
+    },
+    apply(line, outcome, context) {
+      const found = context.surface(line.of)
+      if (found.ok) knownOf(found.surface, context).found = outcome as Found
+    },
+  },
+
+  evaluate(line, context) {
+    const made = context.surface(line.of)
+    if (!made.ok) return failed(made.problem)
+    const known = knownOf(made.surface, context)
+    known.found ??= context.steps(known.work)
+    if (!known.found) return { ...emptyResult, pending: true }
+    return told(made.surface, known.found, context)
+  },
+
+  offers(request) {
+    const words = /^critical\s+points\s+of\s+the\s+surface\b(.*)$/i.exec(request.text)
+    const surface = words && surfaceMeant(`surface${words[1]!}`, request)
+    return surface ? [{ line: { kind: 'critical', id: '', of: surface.name } }] : []
+  },
+}
+
+function told(
+  surface: SurfaceResult,
+  { points, extremes }: Found,
+  context: LineContext,
+): LineResult {
+  const { decimals } = context
+  const marks = points.points.map((p): SpaceMark => {
+    const z = surface.f.value(p.x, p.y)
+    const label = p.kind === 'open' ? 'critical' : p.kind
+    return {
+      ...{ kind: 'spot', id: `critical@${p.x.toPrecision(6)} ${p.y.toPrecision(6)}`, held: false },
+      ...{ at: [p.x, p.y, z], label },
+    }
+  })
+  return {
+    ...emptyResult,
+    tables: points.points.length > 0 ? [tableOf(surface, points.points, decimals)] : [],
+    conclusions: extremes.complete
+      ? [
+          { text: extremeSaid('Highest', extremes.highest, surface, decimals) },
+          { text: extremeSaid('Lowest', extremes.lowest, surface, decimals) },
+        ]
+      : [],
+    notes: notesOf(surface, points, extremes),
+    verdict: verdictOf(surface, points, decimals),
+    space: marks,
+  }
+}
+
+function tableOf(
+  { f, name, letters }: SurfaceResult,
+  points: readonly StationaryPoint[],
+  decimals: number,
+): ResultTable {
+  const columns = [...letters, name, 'kind', 'because']
+  return lazyTable({ name: 'Features', columns, count: points.length, open: true }, () =>
+    points.map((p) => {
+      const z = f.value(p.x, p.y)
+      const cells = [p.x, p.y, z].map((v) => formatNumber(v, decimals))
+      const kind = p.kind === 'open' ? 'not settled' : p.kind
+      return {
+        cells: [...cells, kind, because(p, name, letters, decimals)],
+        values: [p.x, p.y, z, null, null],
+      }
+    }),
+  )
+}
+
+/** The second derivative test, in the words of a text. */
+function because(
+  { kind, determinant, bend }: StationaryPoint,
+  name: string,
+  [x, y]: readonly [string, string],
+  decimals: number,
+): string {
+  const [xx, yy, xy] = [x + x, y + y, x + y].map((by) => `${name}_${by}`)
+  const d = `${xx}·${yy} − ${xy}²`
+  const value = (side: I.Interval) => sayNumber(I.middle(side), decimals).replace(/^(?=[^≈])/, '= ')
+  if (kind === 'saddle') return `${d} ${value(determinant)} < 0`
+  if (kind !== 'open') {
+    return `${d} ${value(determinant)} > 0, ${xx} ${value(bend)} ${kind === 'minimum' ? '> 0' : '< 0'}`
+  }
+  const isZero = determinant.lo === 0 && determinant.hi === 0
+  return isZero ? `${d} = 0: the test says nothing` : `the sign of ${d} is not settled`
+}
+
+function extremeSaid(
+  which: 'Highest' | 'Lowest',
+  places: SurfaceExtremes['highest'],
+  { name }: SurfaceResult,
+  decimals: number,
+): string {
+  const [first] = places
+  const at = (where: Candidate['where']) =>
+    places.flatMap((one) => (one.where === where ? [placeSaidAs([one.x, one.y], decimals)] : []))
+  const [inside, edges, corners] = [at('inside'), at('edge'), at('corner')]
+  const list = listed([
+    ...inside,
+    ...edges.map((place) => `${place} on an edge`),
+    ...corners.map((place, i) =>
+      i > 0 ? place : `the corner${corners.length > 1 ? 's' : ''} ${place}`,
+    ),
+  ])
+  const value = sayNumber(first!.z, decimals)
+  const is = value.startsWith('≈') ? value : `= ${value}`
+  return `${which} on the closed rectangle: ${name} ${is} at ${list}`
+}
+
+function notesOf(
+  { name }: SurfaceResult,
+  points: StationaryPoints,
+  extremes: SurfaceExtremes,
+): string[] {
+  const rough = points.rough
+    ? [
+        `${name} may have folds, jumps or edges on the rectangle: points at which it has no partial derivatives are not listed.`,
+      ]
+    : []
+  const open = extremes.complete
+    ? []
+    : ['Which of its values is the highest and which the lowest is not told: not all is settled.']
+  return [...rough, ...open]
+}
+
+function verdictOf(
+  { letters }: SurfaceResult,
+  { points, unresolved, complete }: StationaryPoints,
+  decimals: number,
+): Verdict {
+  const [x, y] = letters
+  const all = points.length
+  if (complete) {
+    const many = all === 0 ? 'none' : all === 1 ? 'one point' : `${all} points`
+    return {
+      complete,
+      text: `Complete: ${many} at which both partial derivatives are 0, by interval Newton`,
+      unresolved: [],
+    }
+  }
+  const [box] = unresolved
+  const open = points.find(({ proven }) => !proven)
+  const span = (side: I.Interval) => {
+    const m = I.middle(side)
+    return I.width(side) < 1e-3 ? sayNumber(m, decimals) : null
+  }
+  const [near, beside] = box ? [span(box.x), span(box.y)] : [null, null]
+  const where =
+    unresolved.length === 1 && near !== null && beside !== null
+      ? `close to ${placeSaidAs(open ? [open.x, open.y] : [I.middle(box!.x), I.middle(box!.y)], decimals)} there may be more`
+      : `some places could not be settled: the critical points may fill a line in ${x} and ${y}`
+  return { complete, text: `Not complete: ${where}`, unresolved: [] }
+}
