@@ -1,4 +1,5 @@
-import { type Created, createStudy } from '../study/create'
+import { createStudy } from '../study/create'
+import type { Created } from '../study/created'
 import { parseDefinition } from '../language/definition'
 import type { Study } from '../study/schema'
 import { joining, tokensOf } from './joining'

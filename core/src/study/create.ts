@@ -12,12 +12,11 @@ import { blankTitle, formulaTitle } from './titles'
 import { newLane } from './edits/lanes'
 import { plainSlider } from './edits/sliders'
 import { noAnswers, usualDisplay, usualSpace } from '../vocabulary/members'
+import type { Created } from './created'
 import { createSurface } from './createSurface'
 import { presentFormat, type Study } from './schema'
 import { windowFor } from './windows'
 import { cutSpan, readNumber } from '../vocabulary/values'
-
-export type Created = { ok: true; study: Study; hints: Hint[] } | { ok: false; problems: Problem[] }
 
 interface Reading {
   name: string

@@ -9,7 +9,7 @@ import { compileSurface, type RealSurface, type Rectangle } from '../surfaces/su
 import { noAnswers, type SpanText, usualDisplay, usualSpace } from '../vocabulary/members'
 import { numberToFormula } from '../vocabulary/numbers'
 import { readNumber } from '../vocabulary/values'
-import type { Created } from './create'
+import type { Created } from './created'
 import { plainSlider } from './edits/sliders'
 import { presentFormat } from './schema'
 import { surfaceTitle } from './titles'

@@ -47,3 +47,14 @@ export interface CurveContext extends LineContext {
   /** Why a curve stands on itself, or null where it does not. */
   circle(name: string): LineProblem | null
 }
+
+/** What else a line may look at while its surface is made. */
+export interface SurfaceContext extends LineContext {
+  /** A typed formula of these two letters, with the curves it uses put in. */
+  readOver(
+    text: string,
+    letters: readonly [string, string],
+  ): { ok: true; tree: Tree; hints: Hint[] } | { ok: false; problems: LineProblem[] }
+  /** The present values of the sliders that a formula uses. */
+  valuesIn(tree: Tree): Record<string, number>
+}

@@ -3,13 +3,13 @@ import type { Steps } from '../../features/budget'
 import type { SpanText } from '../../vocabulary/members'
 import type { Topic } from '../../vocabulary/topics'
 import type { ActionFacts, LineAction } from './actions'
-import type { CurveContext, LineContext } from './context'
+import type { CurveContext, LineContext, SurfaceContext } from './context'
 import type { CurveLookup } from './curves'
 import type { LaneOf } from './marks'
 import type { Proposal, Request } from './requests'
 import type { LineResult } from './results'
 import type { Phrase, SentenceContext } from './sentence'
-import type { SurfaceContext, SurfaceLookup } from './surfaces'
+import type { SurfaceLookup } from './surfaces'
 
 /** What a slider does in a line, for its track. */
 export interface SliderRole {

@@ -2,7 +2,7 @@ import type { Hint, Problem } from '../../language/problems'
 import type { LineTexts } from '../../vocabulary/equation'
 import type { ExactForm } from '../../vocabulary/exactForms'
 import type { Mark } from './marks'
-import type { SpaceMark } from './surfaces'
+import type { SpaceMark } from './space'
 
 /** A number or equation under a sentence: exactly what a person would copy. */
 export interface Readout {
