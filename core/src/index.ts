@@ -100,7 +100,18 @@ export { drawHere, laddersOf, openLane, ownLane } from './study/edits/lanes'
 export { flagWidth } from './scene/flags'
 export { fitOrWhole } from './scene/fitting'
 export { curveInk, type Tint, tintsOf } from './scene/looks'
-export { mixSaturation } from './pictures/palettes'
+export { isDark, mixSaturation } from './pictures/palettes'
+export { edgesOf, spaceBack, spaceBody, spaceFront, type SpaceStyle } from './pictures/space/drawn'
+export { blend, brightness, inkShare, uprightAt, uprightOf } from './pictures/space/faces'
+export { type Camera, cameraOf, seenPoint } from './scene/space/camera'
+export {
+  hasSpace,
+  meshOf,
+  spaceOf,
+  type SpaceLines,
+  type SpaceScene,
+  type SpaceSheet,
+} from './scene/space/spaceScene'
 export { createSceneMaker, type SceneMaker } from './scene/scene'
 export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type Range, type RangeEnd, rangeInSteps } from './features/range'
@@ -112,6 +123,7 @@ export {
   type FormulaLine,
   isCurveMaker,
   isFormulaLine,
+  isSurfaceMaker,
   kindOf,
   wordsOf,
 } from './statements'
@@ -125,6 +137,7 @@ export type {
   LineResult,
   Mix,
   Phrase,
+  Point3,
   Readout,
   ResultChart,
   ResultTable,
@@ -144,6 +157,7 @@ export * from './study/edits/lines'
 export * from './study/edits/names'
 export * from './study/edits/places'
 export * from './study/edits/sliders'
+export * from './study/edits/space'
 export * from './study/edits/spans'
 export * from './study/edits/study'
 export * from './study/framing'
@@ -195,6 +209,8 @@ export { type Group, type Suggestion, suggestions } from './requests/suggestions
 export type { Offer } from './requests/offer'
 export {
   type Answers,
+  type SpaceView,
+  usualSpace,
   type Display,
   type Lane,
   lineColours,

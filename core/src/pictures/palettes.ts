@@ -4,6 +4,9 @@ import type { Mix } from '../statements/contract'
 export const pictureLooks = ['paper', 'night', 'chalk', 'black and white'] as const
 export type PictureLook = (typeof pictureLooks)[number]
 
+/** Whether a look draws light lines on a dark ground. */
+export const isDark = (look: PictureLook) => look === 'night' || look === 'chalk'
+
 /** The colours of a look by what they stand for; the page has the same ones as tokens. */
 export interface Palette {
   page: string

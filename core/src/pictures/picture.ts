@@ -2,9 +2,12 @@ import type { Evaluation } from '../results/evaluation'
 import { isFilled, markerPath } from '../scene/markers'
 import type { Item } from '../scene/items'
 import type { LaneScene, Scene } from '../scene/picture'
+import { cameraOf } from '../scene/space/camera'
+import { spaceOf } from '../scene/space/spaceScene'
 import { sentenceText } from '../statements/shared/slots'
 import type { Drawing, Drawn, Face, NotePiece } from './drawing'
-import { fillIn, inkIn, mixIn, type Palette, palettes, type PictureLook } from './palettes'
+import { fillIn, inkIn, isDark, mixIn, type Palette, palettes, type PictureLook } from './palettes'
+import { spaceDrawn } from './space/drawn'
 
 export interface PictureParts {
   look: PictureLook
@@ -19,6 +22,8 @@ export interface PictureParts {
   figures?: boolean
   /** How much larger than usual words and lines are. */
   scale?: number
+  /** How high the view of the surfaces is, where the study has one. */
+  space?: number
 }
 
 const sans: Face = { family: 'sans', weight: 400, italic: false }
@@ -41,7 +46,7 @@ const [lineHeight, gap] = [22, 8]
 
 /** The height a picture has beside its lanes. */
 export function heightBeside(
-  scene: Pick<Scene, 'bars'>,
+  scene: Pick<Scene, 'bars' | 'lanes'>,
   evaluation: Evaluation,
   parts: PictureParts,
 ): number {
@@ -50,7 +55,8 @@ export function heightBeside(
   const working = parts.working ? rowsOf(evaluation).length * lineHeight + 3 * gap : 0
   return (
     (parts.title ? titleHeight * scale : 0) +
-    (parts.ruler ? rulerHeight * scale + rows * barRow : 0) +
+    (parts.ruler && scene.lanes.length > 0 ? rulerHeight * scale + rows * barRow : 0) +
+    (parts.space ?? 0) +
     working * scale
   )
 }
@@ -72,12 +78,21 @@ export function pictureOf(evaluation: Evaluation, scene: Scene, parts: PicturePa
     )
     top += titleHeight * scale
   }
+  const space = parts.space === undefined ? null : spaceOf(evaluation)
+  if (space && parts.space !== undefined) {
+    const size = { width: scene.width, height: parts.space }
+    const style = { palette, isDark: isDark(parts.look), scale }
+    const inside = spaceDrawn(space, cameraOf(study.space, space.box, size), style, 'still')
+    items.push({ kind: 'group', x: 0, y: top, clip: size, items: inside })
+    top += parts.space
+    if (scene.lanes.length > 0) items.push(rule(0, top, scene.width, palette.rule))
+  }
   for (const lane of scene.lanes) {
     items.push(laneOf(lane, top, evaluation, scene, palette, parts))
     top += lane.height
     items.push(rule(0, top, scene.width, palette.rule))
   }
-  if (parts.ruler) {
+  if (parts.ruler && scene.lanes.length > 0) {
     const { drawn, height } = rulerOf(top, evaluation, scene, palette, parts)
     items.push(...drawn)
     top += height
@@ -90,9 +105,12 @@ export function pictureOf(evaluation: Evaluation, scene: Scene, parts: PicturePa
   return {
     ...{ width: scene.width, height: Math.ceil(top), title: study.title, items },
     ground: parts.ground ? palette.page : null,
-    description: scene.lanes
-      .map((lane) => (isCovered(lane, evaluation) ? `${lane.title} is covered.` : lane.summary))
-      .join(' '),
+    description: [
+      ...(space ? [space.summary] : []),
+      ...scene.lanes.map((lane) =>
+        isCovered(lane, evaluation) ? `${lane.title} is covered.` : lane.summary,
+      ),
+    ].join(' '),
   }
 }
 

@@ -153,13 +153,16 @@ export const placeMembers = (line: Statement) => textsOf(line, kindOf(line).uses
 
 /** The point by which a line is dragged, and the member that holds its height; null where it has none. */
 export function pointOf(line: Statement) {
-  const { point } = kindOf(line).uses
+  const { point, places = [] } = kindOf(line).uses
   if (!point) return null
   const members = line as unknown as Record<string, unknown>
   const height = members[point.height]
-  const grid = members[point.grid]
+  const grid = point.grid === undefined ? null : members[point.grid]
   return {
     place: String(members[point.place]),
+    placeMember: point.place as string,
+    /** Its place is one on the ruler, with a flag. */
+    onRuler: (places as readonly string[]).includes(point.place),
     height: typeof height === 'string' ? height : null,
     heightMember: point.height as string,
     grid: typeof grid === 'number' ? grid : null,

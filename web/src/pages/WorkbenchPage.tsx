@@ -5,7 +5,7 @@ import { Refused, TryLater } from '../api'
 import { noteOpened } from '../openings'
 import { preloadFormulaField } from '../parts/FormulaField'
 import { Deck } from '../workbench/deck/Deck'
-import { Lanes } from '../workbench/lanes/Lanes'
+import { Views } from '../workbench/space/Views'
 import type { Opening } from '../workbench/saving/drafts'
 import { Presenting } from '../workbench/lesson/Presenting'
 import { Steps } from '../workbench/lesson/Steps'
@@ -112,7 +112,7 @@ function Bench({ opening, onTakeTheirs }: OpenProps) {
       <SavingTrouble unreadable={opening.unreadable} onTakeTheirs={onTakeTheirs} />
       <main className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[max(520px,62vh)] max-lg:flex-none max-sm:min-h-[max(640px,80vh)]">
-          <Lanes />
+          <Views />
           <Steps />
           <Deck />
         </div>

@@ -3,7 +3,7 @@ import { Mark } from '../parts/Mark'
 import { Deck } from '../workbench/deck/Deck'
 import { usePlayer } from '../workbench/deck/usePlayer'
 import { useShortcuts } from '../workbench/gestures/useShortcuts'
-import { Lanes } from '../workbench/lanes/Lanes'
+import { Views } from '../workbench/space/Views'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../workbench/store'
 import { useLook } from '../workbench/useLook'
 import { ReadSteps } from './ReadSteps'
@@ -37,7 +37,7 @@ export function Read({ onAgain, children }: Props) {
       </header>
       <main className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[max(520px,62vh)] max-lg:flex-none max-sm:min-h-[max(640px,80vh)]">
-          <Lanes />
+          <Views />
           <ReadSteps />
           <Deck />
         </div>

@@ -9,7 +9,7 @@ import { MissingPage } from '../pages/MissingPage'
 import { Deck } from '../workbench/deck/Deck'
 import { usePlayer } from '../workbench/deck/usePlayer'
 import { useShortcuts } from '../workbench/gestures/useShortcuts'
-import { Lanes } from '../workbench/lanes/Lanes'
+import { Views } from '../workbench/space/Views'
 import {
   createWorkbench,
   useStudy,
@@ -73,7 +73,7 @@ function Picture() {
   useTitle(title)
   return (
     <main aria-label={title} className="flex h-full flex-col overflow-hidden bg-page">
-      <Lanes />
+      <Views />
       <Deck />
       <div aria-live="polite" className="sr-only">
         {announcement}

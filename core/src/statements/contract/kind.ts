@@ -45,7 +45,7 @@ export interface Uses<L> {
   /** Numbers, and expressions in sliders and curves. */
   numbers?: readonly (keyof L & string)[]
   /** A point that is dragged: its place, its height (null on a curve) and the grid it keeps to. */
-  point?: { place: keyof L & string; height: keyof L & string; grid: keyof L & string }
+  point?: { place: keyof L & string; height: keyof L & string; grid?: keyof L & string }
   /** Words with live values in them. */
   words?: readonly (keyof L & string)[]
   /** Formulas of the variable. */

@@ -27,7 +27,11 @@ export const directionalKind: StatementKind<DirectionalLine> = {
   topic: 'surfaces',
   said: ['directional derivative'],
   claims: /^directional\s+derivative\b/i,
-  uses: { surfaces: ['of'], numbers: ['x', 'y', 'u', 'v'] },
+  uses: {
+    surfaces: ['of'],
+    numbers: ['x', 'y', 'u', 'v'],
+    point: { place: 'x', height: 'y' },
+  },
   drawn: { pointWidth: 12 },
 
   sentence: (line, context) => [

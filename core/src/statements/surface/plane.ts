@@ -48,7 +48,11 @@ export const planeKind: StatementKind<PlaneLine> = {
   topic: 'surfaces',
   said: ['tangent plane'],
   claims: /^(?:the\s+)?tangent\s+planes?\b/i,
-  uses: { surfaces: ['of'], numbers: ['x', 'y', 'near'] },
+  uses: {
+    surfaces: ['of'],
+    numbers: ['x', 'y', 'near'],
+    point: { place: 'x', height: 'y' },
+  },
   drawn: { pointWidth: 16 },
 
   sentence: (line, context) => [

@@ -49,7 +49,11 @@ export const polynomialKind: StatementKind<PolynomialLine> = {
   topic: 'surfaces',
   said: ['taylor polynomial of the surface'],
   claims: /^taylor\s+polynomial\s+of\s+the\s+surface\b/i,
-  uses: { surfaces: ['of'], numbers: ['x', 'y', 'near'] },
+  uses: {
+    surfaces: ['of'],
+    numbers: ['x', 'y', 'near'],
+    point: { place: 'x', height: 'y' },
+  },
   drawn: { pointWidth: 12 },
 
   sentence: (line, context) => [

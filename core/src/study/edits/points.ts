@@ -23,14 +23,16 @@ export const movePoint =
   (study) => {
     const point = pointIn(study, id)
     if (!point) return study
-    const { grid, place, height, heightMember } = point
+    const { grid, place, placeMember, onRuler, height, heightMember } = point
     const onGrid = (value: number) =>
       grid === null ? value : Number((Math.round(value / grid) * grid).toPrecision(digits))
-    const moved = movePlace(place, onGrid(x), 3)(study).study
-    return height === null ? moved : moveHeight(moved, id, heightMember, height, onGrid(y))
+    const moved = onRuler
+      ? movePlace(place, onGrid(x), 3)(study).study
+      : moveNumber(study, id, placeMember, place, onGrid(x))
+    return height === null ? moved : moveNumber(moved, id, heightMember, height, onGrid(y))
   }
 
-function moveHeight(study: Study, id: string, member: string, text: string, y: number): Study {
+function moveNumber(study: Study, id: string, member: string, text: string, y: number): Study {
   const slider = sliderOfPlace(text, study)
   if (slider) return setSlider(slider.name, solveFor(text, slider, y, study))(study)
   const isNumber = readNumber(text).ok
@@ -55,5 +57,5 @@ export const nudgePoint =
     }
     if (way === 'x' || sliderOfPlace(text, study)) return nudgePlace(text, steps)(study)
     const isMove = now.ok && typeof steps === 'number'
-    return isMove ? moveHeight(study, id, point.heightMember, text, now.value + steps * 0.1) : study
+    return isMove ? moveNumber(study, id, point.heightMember, text, now.value + steps * 0.1) : study
   }

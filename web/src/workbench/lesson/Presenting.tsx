@@ -4,7 +4,7 @@ import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 're
 import { DeckSwitches, useHasTrails } from '../deck/DeckSwitches'
 import { Track } from '../deck/Track'
 import { wallType } from '../drawing/layout'
-import { Lanes } from '../lanes/Lanes'
+import { Views } from '../space/Views'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { type Drawn, DrawnOver, useDrawn } from './Drawn'
 import { Figures } from './Figures'
@@ -106,7 +106,7 @@ export function Presenting() {
         <Figures />
       </header>
       <div className="relative flex min-h-0 flex-1">
-        <Lanes />
+        <Views />
         <DrawnOver drawn={drawn} drawing={drawing} />
       </div>
       <footer className="flex flex-wrap items-center gap-x-6 gap-y-1 border-t border-rule px-[3vw] py-[1vh]">
