@@ -86,6 +86,14 @@ export default defineConfig({
         replacement: path.resolve(import.meta.dirname, 'src/takeAway/startWorker.ts'),
       },
       {
+        find: /^\.\/SpaceGl$/,
+        replacement: path.resolve(import.meta.dirname, 'src/takeAway/SpaceGl.tsx'),
+      },
+      {
+        find: /^\.\/webgl$/,
+        replacement: path.resolve(import.meta.dirname, 'src/takeAway/webgl.ts'),
+      },
+      {
         find: /^\.\/FormulaEditor$/,
         replacement: path.resolve(import.meta.dirname, 'src/takeAway/FormulaEditor.ts'),
       },

@@ -116,6 +116,7 @@ export { createSceneMaker, type SceneMaker } from './scene/scene'
 export { type CurveReading, readCurveAt } from './scene/reading'
 export { findRange, type Range, type RangeEnd, rangeInSteps } from './features/range'
 export { roundStep } from './features/whatMatters'
+export { letterAlong } from './scene/placesAlong'
 export { thumbnail } from './scene/thumbnail'
 export type { Statement } from './statements'
 export {
@@ -179,6 +180,7 @@ export {
 export { studyJsonSchema } from './study/schema/jsonSchema'
 export { createStopper } from './results/stops'
 export { onlyMoves } from './study/reading'
+export { typedSurface } from './study/typedSurface'
 export { goneFrom, takenFromStep } from './study/steps'
 export {
   changeStep,
@@ -291,7 +293,7 @@ export type {
 export { setNote } from './pictures/notes'
 export { palettes, type PictureLook, pictureLooks } from './pictures/palettes'
 export { fileNameOf } from './pictures/fileName'
-export { heightBeside, pictureOf, type PictureParts } from './pictures/picture'
+export { heightBeside, heightsIn, spaceId, pictureOf, type PictureParts } from './pictures/picture'
 export {
   contentWidth,
   handoutOf,

@@ -14,6 +14,7 @@ import type { Sample } from './marks/mark'
 import { placeNotes, titleNote } from './notes'
 import { type Box, obstaclesOf } from './obstacles'
 import type { PlacedTick } from './picture'
+import { placesAlong } from './placesAlong'
 import { round, sampleCurve, type Stroke } from './sampleCurve'
 import type { Ground, Lane, LaneCurves } from './ground'
 import { trailItems } from './trails'
@@ -275,7 +276,7 @@ function placeDots(
   const moving = new Set(evaluation.study.sliders.filter((s) => s.place).map((s) => s.name))
   // A point in the plane is where its own body is.
   for (const { mark } of marked) if (mark.kind === 'body' && mark.free) moving.delete(mark.place)
-  return evaluation.places
+  return placesAlong(evaluation, lane.curve)
     .filter(({ text }) => moving.has(text))
     .flatMap(({ text, value }) =>
       drawn.flatMap((one): Item[] => {
@@ -302,9 +303,9 @@ function placeDots(
     )
 }
 
-/** A dotted line through all lanes at each place. */
+/** A dotted line through all lanes at each place that means something there. */
 const placeGuides = (lane: Lane, frame: Frame, { evaluation, keeper }: Ground): Item[] =>
-  evaluation.places.flatMap((place) => {
+  placesAlong(evaluation, lane.curve).flatMap((place) => {
     const at = toPixelX(frame, place.value)
     if (!(at >= 0 && at <= frame.width)) return []
     return keeper.keep(`${lane.id}.guide.${place.text}`, [at, frame.height], (): Item[] => [

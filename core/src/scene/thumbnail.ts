@@ -4,6 +4,7 @@ import { toPixelY } from './frame'
 import type { Fill, Ink, Item } from './items'
 import { markerPath } from './markers'
 import { createSceneMaker } from './scene'
+import { spaceThumbnail } from './space/spaceThumbnail'
 
 /** Something drawn in the picture of a study. */
 export interface Stroke {
@@ -18,7 +19,7 @@ export interface Stroke {
 const longest = 12_000
 
 /**
- * The first lane of a study that is not covered, as it opens, drawn small: curves, strips, lines and points, without words.
+ * The first lane of a study that is not covered, or its surfaces where it has no lane, as it opens, drawn small: curves, strips, lines and points, without words.
  * All of it in a frame of `width` by `height` pixels. `path` is the curve of the lane alone, and
  * `axis` the height of its axis where that is in view.
  */
@@ -30,7 +31,10 @@ export function thumbnail(
   const nothing = { path: '', axis: null, items: [] }
   // What is covered is to be guessed: its picture would tell.
   const first = study.lanes.find((lane) => !lane.covered)
-  if (!first) return nothing
+  if (!first) {
+    const faces = spaceThumbnail(createEvaluator()(study), width, height)
+    return { ...nothing, items: faces.map((face) => ({ ...face, width: 0.7, fill: 'page' })) }
+  }
   const evaluation = createEvaluator()({ ...study, lanes: [first] })
   const { lanes } = createSceneMaker()(evaluation, { width, heights: { [first.id]: height } })
   const lane = lanes[0]

@@ -1,11 +1,10 @@
 import type { Drawing, Typesetter } from '../pictures/drawing'
 import { latexDocument } from '../pictures/latex/document'
 import { type PictureLook, pictureLooks } from '../pictures/palettes'
-import { pictureOf } from '../pictures/picture'
+import { heightsIn, pictureOf } from '../pictures/picture'
 import { svgOf } from '../pictures/svg'
 import { evaluatedThrough } from './evaluatedThrough'
 import { createSceneMaker } from '../scene/scene'
-import { spaceOf } from '../scene/space/spaceScene'
 import { textWidth } from '../scene/textWidth'
 import type { Study } from '../study/schema'
 
@@ -59,14 +58,13 @@ function drawingOfStudy(
   { width, height, look, background }: Required<Omit<ExportOptions, 'format'>>,
 ): Drawing {
   const evaluation = evaluatedThrough(study)
-  const lanes = study.lanes.length
-  const space = spaceOf(evaluation) ? Math.round(lanes > 0 ? height * 0.55 : height) : 0
-  const share = Math.max(1, Math.floor((height - space) / Math.max(1, lanes)))
+  const { space, lanes } = heightsIn(evaluation, height)
+  const share = Math.max(1, Math.floor(lanes / Math.max(1, study.lanes.length)))
   const heights = Object.fromEntries(study.lanes.map(({ id }) => [id, share]))
   const scene = createSceneMaker()(evaluation, { width, heights })
   return pictureOf(evaluation, scene, {
     ...{ look, ground: background, ruler: true, title: false, notes: true, working: false },
-    ...(space > 0 ? { space } : {}),
+    ...(space === undefined ? {} : { space }),
   })
 }
 

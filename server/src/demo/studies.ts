@@ -5,6 +5,7 @@ import { searches } from './searches'
 import { shapes } from './shapes'
 import type { DemoStudy } from './sketch'
 import { staged } from './staged'
+import { surfaces } from './surfaces'
 
 /** All from the Ostrel lagoon field station, which does not exist; every number is made up. */
 export const demoStudies: DemoStudy[] = [
@@ -14,4 +15,5 @@ export const demoStudies: DemoStudy[] = [
   ...areas,
   ...shapes,
   ...searches,
+  ...surfaces,
 ]

@@ -1,4 +1,11 @@
-import { type Drawing, pictureLooks, svgOf, type Typesetter } from '@yperkine/core'
+import {
+  type Drawing,
+  hasSpace,
+  pictureLooks,
+  spaceId,
+  svgOf,
+  type Typesetter,
+} from '@yperkine/core'
 import { useEffect, useMemo, useState } from 'react'
 import { Panel } from '../parts/Panel'
 import { saveBlob } from '../parts/saveAsFile'
@@ -16,18 +23,24 @@ interface Props {
 export function PicturePanel({ onClose, onTrouble }: Props) {
   const store = useWorkbenchStore()
   const [settings, setSettings] = useState(readSettings)
-  const all = useStudy((s) => s.lanes)
+  const shown = useStudy((s) => s.lanes)
   const scenes = useWorkbench((s) => s.scene.lanes)
+  const inSpace = useWorkbench((s) => hasSpace(s.evaluation))
+  const views = useMemo(
+    () => [...(inSpace ? [{ id: spaceId, title: 'Surfaces' }] : []), ...scenes],
+    [inSpace, scenes],
+  )
+  const all = useMemo(
+    () => [...(inSpace ? [spaceId] : []), ...shown.map(({ id }) => id)],
+    [inSpace, shown],
+  )
   const [left, setLeft] = useState<readonly string[]>([])
   const set = (change: Partial<PictureSettings>) => {
     const next = { ...settings, ...change }
     setSettings(next)
     writeSettings(next)
   }
-  const lanes = useMemo(
-    () => all.map(({ id }) => id).filter((id) => !left.includes(id)),
-    [all, left],
-  )
+  const lanes = useMemo(() => all.filter((id) => !left.includes(id)), [all, left])
   const drawing = useMemo(() => drawingOf(store, settings, lanes), [store, settings, lanes])
   const save = async (format: Format) => {
     try {
@@ -78,11 +91,11 @@ export function PicturePanel({ onClose, onTrouble }: Props) {
             <Check label="Title above" on={settings.title} onSet={(title) => set({ title })} />
             <Check label="Notes" on={settings.notes} onSet={(notes) => set({ notes })} />
             <Check label="Working" on={settings.working} onSet={(working) => set({ working })} />
-            {scenes.length > 1 &&
-              scenes.map(({ id, title }) => (
+            {views.length > 1 &&
+              views.map(({ id, title }) => (
                 <Check
                   key={id}
-                  label={`Lane ${title}`}
+                  label={id === spaceId ? title : `Lane ${title}`}
                   on={!left.includes(id)}
                   onSet={(on) => {
                     const next = on ? left.filter((one) => one !== id) : [...left, id]

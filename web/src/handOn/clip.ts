@@ -5,6 +5,7 @@ import {
   type Drawing,
   fileNameOf,
   grownTrails,
+  heightsIn,
   type PictureLook,
   pictureOf,
   type Typesetter,
@@ -46,13 +47,15 @@ function drawingsOf(store: WorkbenchStore, settings: ClipSettings) {
     trails = grownTrails(trails, evaluation, true)
     const { lanes, display } = evaluation.study
     const bars = 14 * new Set(scene.bars.map(({ row }) => row)).size
-    const room = settings.height - rulerHeight - bars
-    const share = Math.max(40, Math.floor(room / Math.max(1, lanes.length)))
+    const room = settings.height - (lanes.length > 0 ? rulerHeight + bars : 0)
+    const { space, lanes: forLanes } = heightsIn(evaluation, room)
+    const share = Math.max(40, Math.floor(forLanes / Math.max(1, lanes.length)))
     const heights = Object.fromEntries(lanes.map(({ id }) => [id, share]))
     const made = makeScene(evaluation, { width: settings.width, heights, type: 1 }, trails)
     const look = settings.look ?? display.look
     const parts = { ground: true, ruler: true, title: false, notes: true, working: false }
-    const drawing = pictureOf(evaluation, made, { look, ...parts })
+    const inSpace = space === undefined ? {} : { space }
+    const drawing = pictureOf(evaluation, made, { look, ...parts, ...inSpace })
     return { ...drawing, width: settings.width, height: settings.height }
   }
   return { count: clip.count, at }

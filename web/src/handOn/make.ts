@@ -2,14 +2,17 @@ import {
   type Drawing,
   type Evaluation,
   fileNameOf,
+  heightsIn,
   latexDocument,
   latexPicture,
   type LatexSource,
   latexWorking,
   handoutOf,
+  hasSpace,
   pictureOf,
   type PictureParts,
   sheetOf,
+  spaceId,
   type SheetOptions,
   svgOf,
   type Typesetter,
@@ -26,8 +29,9 @@ export function drawingOf(
   store: WorkbenchStore,
   settings: PictureSettings,
   lanes: readonly string[] | null,
+  { coarse = false } = {},
 ): Drawing {
-  return drawnAs(store, store.getState().evaluation, settings, lanes)
+  return drawnAs(store, store.getState().evaluation, settings, lanes, { coarse })
 }
 
 /** The picture of an evaluation of the study, such as that of another step. */
@@ -36,7 +40,7 @@ function drawnAs(
   evaluation: Evaluation,
   settings: PictureSettings,
   lanes: readonly string[] | null,
-  figures = true,
+  { figures = true, coarse = false } = {},
 ): Drawing {
   const { size, pictureScene } = store.getState()
   const { study } = evaluation
@@ -46,19 +50,29 @@ function drawnAs(
   // The title stands on the picture once.
   const display = title ? { ...study.display, title: false } : study.display
   const part: Evaluation = { ...evaluation, study: { ...study, display, lanes: shown } }
+  // Lanes beside surfaces have half of the screen.
+  const isSeen = hasSpace(evaluation) && (lanes === null || lanes.includes(spaceId))
   const isOnScreen = shown.every(({ id }) => size.heights[id] !== undefined)
   const onScreen = isOnScreen ? shown.reduce((sum, { id }) => sum + size.heights[id]!, 0) : 0
   const whole =
     settings.height ??
-    (onScreen > 0 && size.width > 0 ? (width * onScreen) / size.width : width * 0.6)
+    (onScreen > 0 && size.width > 0
+      ? (width * onScreen) / (size.width * (isSeen ? 2 : 1))
+      : width * 0.6)
+  // A surface beside lanes adds its own height, unless someone has set that of the picture.
+  const room = settings.height ?? whole + (isSeen && shown.length > 0 ? width * 0.55 : 0)
+  const { space, lanes: forLanes } = isSeen ? heightsIn(part, room) : { lanes: whole }
   const heights = Object.fromEntries(
     shown.map(({ id }) => {
       const share = onScreen > 0 ? (size.heights[id] ?? 0) / onScreen : 1 / shown.length
-      return [id, Math.max(40, Math.round(whole * share))]
+      return [id, Math.max(40, Math.round(forLanes * share))]
     }),
   )
   const scene = pictureScene(part, { width, heights, type: 1 })
-  const parts: PictureParts = { look, ground, ruler, title, notes, working, figures }
+  const parts: PictureParts = {
+    ...{ look, ground, ruler, title, notes, working, figures, coarse },
+    ...(space === undefined ? {} : { space }),
+  }
   return pictureOf(part, scene, parts)
 }
 
@@ -148,7 +162,7 @@ export function pagesOf(
 ): Drawing[] {
   const { evaluation, history, stepEvaluation } = store.getState()
   if (settings.what === 'sheet') {
-    const picture = drawnAs(store, evaluation, onPaper, null, settings.answers)
+    const picture = drawnAs(store, evaluation, onPaper, null, { figures: settings.answers })
     return sheetOf(evaluation, picture, settings, setter)
   }
   const size = settings.what === 4 ? { width: 520, height: 300 } : { width: 760, height: 430 }

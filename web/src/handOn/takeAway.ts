@@ -60,12 +60,19 @@ export async function takeAwayPage(
       '</body>\n</html>\n',
     ].join('\n')
   const blob = (before: string) => new Blob([html(before)], { type: 'text/html' })
-  const whole = blob(still(study.title, written.picture, written.working))
-  return {
-    name: fileNameOf(study.title, 'html'),
-    // What reads without the script gives way first in a study that is very long.
-    blob: whole.size <= mostBytes ? whole : blob(still(study.title, '', '')),
-  }
+  // What reads without the script gives way first where there is much of it.
+  const { picture, working } = written
+  const ways = [
+    () => still(study.title, picture, working),
+    () => still(study.title, '', working),
+    () => still(study.title, '', ''),
+  ]
+  const pages = ways.map((way) => () => blob(way()))
+  const made = pages.reduce<Blob | null>(
+    (page, next) => (page && page.size <= mostBytes ? page : next()),
+    null,
+  )
+  return { name: fileNameOf(study.title, 'html'), blob: made! }
 }
 
 /** The page before its script has run, and where none may run. */

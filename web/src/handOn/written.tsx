@@ -34,6 +34,8 @@ export async function writtenOut(study: Study): Promise<{ picture: string; worki
     )
     await settled(place)
     const copy = place.cloneNode(true) as HTMLElement
+    // The head of a table sorts it; here it is read.
+    copy.querySelectorAll('th button').forEach((button) => button.replaceWith(button.textContent))
     copy.querySelectorAll(needsScript).forEach((element) => element.remove())
     const list = copy.querySelector('ol')?.innerHTML ?? ''
     return { picture: await pictureText(store), working: list }
@@ -55,7 +57,7 @@ async function settled(place: HTMLElement) {
 /** The picture with its words as text in the fonts of the page, as wide as the page lets it be. */
 async function pictureText(store: WorkbenchStore): Promise<string> {
   const settings = { ...usualSettings, width: 640, height: 420 }
-  const drawing = drawingOf(store, settings, null)
+  const drawing = drawingOf(store, settings, null, { coarse: true })
   return svgOf(drawing, await loadTypesetter(), { words: 'text' })
     .replace(/^<\?xml[^>]*>\s*/, '')
     .replace(/ width="[^"]*" height="[^"]*"/, ' width="100%"')

@@ -3,13 +3,16 @@ import {
   begin,
   isFormulaLine,
   isOpen,
+  isSurfaceMaker,
   nameToLatex,
   parseDefinition,
   parseFormula,
+  type Statement,
   type Study,
   toLatex,
+  typedSurface,
 } from '@yperkine/core'
-import { useEffect, useEffectEvent, useMemo, useState } from 'react'
+import { type ReactNode, useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { FormulaEditor } from '../parts/FormulaEditor'
 import { Maths } from '../parts/Maths'
 import { FieldFrame, fieldHint } from './FieldFrame'
@@ -113,23 +116,13 @@ function Preview({ begun: { created, added, left } }: { begun: Begun }) {
   if (!created.ok) return null
   const { study, hints } = created
   const line = study.lines[0]!
-  if (!isFormulaLine(line)) return null
-  const { letter } = study.variable
-  const names = study.sliders.map((slider) => slider.name)
-  const parsed = parseFormula(line.formula, { variable: letter, names })
-  if (!parsed.ok) return null
+  const typed = headAndTail(study, line)
+  if (!typed) return null
   return (
     <>
       <p className="flex flex-wrap items-baseline gap-x-4 text-[calc(17px*var(--type))]">
-        <Maths
-          latex={`${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${toLatex(parsed.tree)}`}
-        />
-        {/* A span that nobody has said is not worth a word. */}
-        {!isOpen(line) && (
-          <span>
-            for {line.span.from} ≤ <i>{letter}</i> ≤ {line.span.to}
-          </span>
-        )}
+        <Maths latex={typed.latex} />
+        {typed.tail}
         {hints.map((hint) => (
           <span key={hint.from} className="text-[calc(15px*var(--type))] text-quiet">
             {hint.message}
@@ -153,4 +146,31 @@ function Preview({ begun: { created, added, left } }: { begun: Begun }) {
       ))}
     </>
   )
+}
+
+/** What stands first in a new study, typeset, and the span or rectangle behind it. */
+function headAndTail(study: Study, line: Statement): { latex: string; tail: ReactNode } | null {
+  if (isSurfaceMaker(line)) {
+    const { parsed, head } = typedSurface(study, line, line.formula)
+    if (!parsed.ok) return null
+    const sides = [line.firstSpan, line.secondSpan].map(({ from, to }) => `[${from}, ${to}]`)
+    return {
+      latex: `${head} = ${toLatex(parsed.tree)}`,
+      tail: <span>over {sides.join(' × ')}</span>,
+    }
+  }
+  if (!isFormulaLine(line)) return null
+  const { letter } = study.variable
+  const names = study.sliders.map((slider) => slider.name)
+  const parsed = parseFormula(line.formula, { variable: letter, names })
+  if (!parsed.ok) return null
+  return {
+    latex: `${nameToLatex(line.name)}(${nameToLatex(letter)}) = ${toLatex(parsed.tree)}`,
+    // A span that nobody has said is not worth a word.
+    tail: isOpen(line) ? null : (
+      <span>
+        for {line.span.from} ≤ <i>{letter}</i> ≤ {line.span.to}
+      </span>
+    ),
+  }
 }

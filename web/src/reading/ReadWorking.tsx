@@ -80,7 +80,7 @@ const saysSomething = (result: LineResult) =>
   [result.readouts, result.problems, result.notes, result.tables, result.charts].some(
     (all) => all !== undefined && all.length > 0,
   ) ||
-  (result.conclusions?.length ?? 0) > 0
+  [result.conclusions, result.space].some((all) => all !== undefined && all.length > 0)
 
 interface LineProps {
   line: Statement

@@ -193,7 +193,7 @@ export function spaceBody(
       all.push({
         depth,
         drawn: {
-          ...{ kind: 'path', d, stroke, width: 0.7, dashes: [], round: true, fill },
+          ...{ kind: 'path', d, stroke, width: 0.7, dashes: [], round: false, fill },
           opacity: sheet.opacity,
         },
       })
@@ -213,7 +213,8 @@ export function spaceBody(
   for (const { points, ink, width, role } of [...scene.lines, ...edgesOf(scene, cuts[fineness])]) {
     const isGrid = role === 'grid'
     const stroke = isGrid ? blend(colour(ink), palette.page, isDark ? 0.1 : 0.15) : colour(ink)
-    for (const [p, q] of points) {
+    const pieces = fineness === 'moving' ? inPairs(points) : points
+    for (const [p, q] of pieces) {
       const [a, b] = [camera.project(p), camera.project(q)]
       const depth = (a.depth + b.depth) / 2 + before[role]
       all.push({
@@ -222,7 +223,38 @@ export function spaceBody(
       })
     }
   }
-  return all.sort((a, b) => a.depth - b.depth).map(({ drawn }) => drawn)
+  return joined(all.sort((a, b) => a.depth - b.depth).map(({ drawn }) => drawn))
+}
+
+/** Half as many pieces: two that follow each other are one. */
+function inPairs(points: SpaceLines['points']): SpaceLines['points'] {
+  const out: (readonly [Point3, Point3])[] = []
+  for (let i = 0; i < points.length; i++) {
+    const [piece, next] = [points[i]!, points[i + 1]]
+    if (next?.[0] === piece[1]) {
+      out.push([piece[0], next[1]])
+      i += 1
+    } else out.push(piece)
+  }
+  return out
+}
+
+/** Lines of one kind that follow each other are one path. */
+function joined(all: readonly Drawn[]): Drawn[] {
+  const out: Drawn[] = []
+  for (const item of all) {
+    const last = out.at(-1)
+    const isAlike =
+      item.kind === 'path' &&
+      last?.kind === 'path' &&
+      item.fill === null &&
+      last.fill === null &&
+      item.stroke === last.stroke &&
+      item.width === last.width
+    if (isAlike) out[out.length - 1] = { ...last, d: last.d + item.d }
+    else out.push(item)
+  }
+  return out
 }
 
 /** Farther than anything lies apart. */
@@ -312,6 +344,9 @@ export const spaceDrawn = (
   ...spaceFront(scene, camera, style),
 ]
 
+/** An arrow that is shorter on the screen has no words, in pixels. */
+const shortest = 36
+
 /** Points with their words, before everything. */
 export function spaceFront(
   scene: SpaceScene,
@@ -339,10 +374,16 @@ export function spaceFront(
         : [words(beside, label, 13 * scale, strong, 'start', colour(ink), palette.page)]),
     ]
   })
-  const arrows = scene.arrows.map(({ at: p, label, ink }) => {
-    const { x, y } = camera.project(p)
-    const beside = { x: x + 6 * scale, y: y - 6 * scale }
-    return words(beside, label, 13 * scale, strong, 'start', colour(ink), palette.page)
+  const arrows = scene.arrows.flatMap(({ from, at: p, label, ink }) => {
+    const [tail, { x, y }] = [camera.project(from), camera.project(p)]
+    const [dx, dy] = [x - tail.x, y - tail.y]
+    const length = Math.hypot(dx, dy)
+    // Words at a short arrow would stand on its point.
+    if (length < shortest * scale) return []
+    const beside = { x: x + (dx / length) * 8 * scale, y: y + (dy / length) * 8 * scale }
+    const [anchor, by] = dx < 0 ? (['end', -2] as const) : (['start', 2] as const)
+    const at = { x: beside.x + by, y: beside.y + (dy > 0 ? 10 : 0) * scale }
+    return [words(at, label, 13 * scale, strong, anchor, colour(ink), palette.page)]
   })
   return [...arrows, ...spots]
 }

@@ -56,7 +56,7 @@ export interface SpaceScene {
   planes: readonly SpacePlane[]
   lines: readonly SpaceLines[]
   spots: readonly SpaceSpot[]
-  arrows: readonly { key: string; at: Point3; label: string; ink: Ink }[]
+  arrows: readonly { key: string; from: Point3; at: Point3; label: string; ink: Ink }[]
   /** What is seen, in a sentence or two. */
   summary: string
 }
@@ -106,7 +106,12 @@ export function spaceOf(evaluation: Evaluation): SpaceScene | null {
     spots,
     arrows: marks.flatMap(({ line, mark }) =>
       mark.kind === 'arrow'
-        ? [{ key: `${line.id}.${mark.id}`, at: mark.to, label: mark.label, ink: arrowInk(line) }]
+        ? [
+            {
+              key: `${line.id}.${mark.id}`,
+              ...{ from: mark.from, at: mark.to, label: mark.label, ink: arrowInk(line) },
+            },
+          ]
         : [],
     ),
     summary: `The surface ${seen} over ${spanText(box.x)} and ${spanText(box.y)}, heights ${spanText(box.z)}.`,
@@ -167,7 +172,7 @@ function sheetsOf(marks: readonly Marked[], { study }: Evaluation): SpaceSheet[]
   let index = 0
   return marks.flatMap(({ line, mark }): SpaceSheet[] => {
     if (mark.kind !== 'sheet') return []
-    const ink = inkOf(line.look) ?? curveInk(mark.role === 'surface' ? index : index + 1)
+    const ink = inkOf(line.look) ?? sheetInks[index % sheetInks.length]!
     index += 1
     const opacity = mark.role === 'polynomial' ? 0.55 : 1 - study.space.clear
     const { of: f, within, role } = mark
@@ -178,6 +183,9 @@ function sheetsOf(marks: readonly Marked[], { study }: Evaluation): SpaceSheet[]
 /** How closely surfaces are drawn: by a renderer that has time, on paper, and while they turn. */
 export type Fineness = 'fine' | 'still' | 'moving'
 
+/** Surfaces begin with another colour than curves: the first section of one has that of a first curve. */
+const sheetInks: readonly Ink[] = ['curve2', 'curve4', 'curve3', 'curve5', 'curve1']
+
 const meshes = new WeakMap<RealSurface, Map<string, SurfaceMesh>>()
 
 /** The triangles of a sheet inside the heights of the box; made once for each fineness. */
@@ -187,7 +195,7 @@ export function meshOf({ f, within }: SpaceSheet, { z }: Box3, fineness: Finenes
   if (!known) meshes.set(f, (known = new Map<string, SurfaceMesh>()))
   let mesh = known.get(key)
   if (!mesh) {
-    const [cells, deepest] = ({ fine: [44, 3], still: [22, 1], moving: [15, 0] } as const)[fineness]
+    const [cells, deepest] = ({ fine: [44, 3], still: [22, 1], moving: [13, 0] } as const)[fineness]
     mesh = surfaceMesh(f, within, { cells, deepest, heights: z })
     if (known.size > 6) known.clear()
     known.set(key, mesh)
@@ -262,7 +270,7 @@ function levelsOn({ f, within, key }: SpaceSheet, box: Box3, ticks: readonly Tic
         [pieces[i + 2]!, pieces[i + 3]!, level],
       ])
     }
-    return { points, ink: 'curve5', width: 1.5, role: 'level', key: `${key}.level ${level}` }
+    return { points, ink: 'ink', width: 1.2, role: 'level', key: `${key}.level ${level}` }
   })
   levelsKnown.set(f, { key: name, lines })
   return lines

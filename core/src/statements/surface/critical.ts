@@ -48,6 +48,16 @@ interface Known {
 const knownOf = (surface: SurfaceResult, context: LineContext): Known =>
   context.memo(surface, 'critical', () => ({ found: null, work: searched(surface) }))
 
+/** Work that was stopped before goes on where it was, and is done once. */
+function* answered(known: Known): Steps<Found> {
+  while (!known.found) {
+    const step = known.work.next()
+    if (step.done) known.found = step.value
+    else yield step.value
+  }
+  return known.found
+}
+
 function* searched({ f, within, ends }: SurfaceResult): Steps<Found> {
   const points = yield* stationaryPoints(f, within)
   const extremes = yield* surfaceExtremes(f, within, ends, points)
@@ -71,7 +81,7 @@ export const criticalKind: StatementKind<CriticalLine> = {
   long: {
     steps(line, context) {
       const found = context.surface(line.of)
-      return found.ok ? knownOf(found.surface, context).work : null
+      return found.ok ? answered(knownOf(found.surface, context)) : null
     },
     apply(line, outcome, context) {
       const found = context.surface(line.of)
@@ -83,7 +93,7 @@ export const criticalKind: StatementKind<CriticalLine> = {
     const made = context.surface(line.of)
     if (!made.ok) return failed(made.problem)
     const known = knownOf(made.surface, context)
-    known.found ??= context.steps(known.work)
+    context.steps(answered(known))
     if (!known.found) return { ...emptyResult, pending: true }
     return told(made.surface, known.found, context)
   },

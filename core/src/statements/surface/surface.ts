@@ -77,7 +77,7 @@ export const surfaceKind: StatementKind<SurfaceLine> = {
       },
       { text: ' over ' },
       sidePhrase('firstSpan', line.firstSpan, context),
-      { text: ' × ', latex: '\\times' },
+      { text: ' × ' },
       sidePhrase('secondSpan', line.secondSpan, context),
     ]
   },

@@ -8,6 +8,8 @@ import {
   type Item,
   laddersOf,
   type LaneScene,
+  letterAlong,
+  nameToLatex,
 } from '@yperkine/core'
 import { memo, useEffect, useMemo, useRef } from 'react'
 import { Maths } from '../../parts/Maths'
@@ -72,6 +74,7 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
   const unseen = useLane(id, (l) => l.unseen)
   const coarse = useCoarsePointer()
   const letter = useStudy((s) => s.variable.letter)
+  const along = useWorkbench((s) => letterAlong(s.evaluation, curve))
   const notation = useStudy((s) => s.display.notation)
   const names = keysOf(ladders)
   const shape = ladderShape(names.length, height - titleHeight, coarse)
@@ -100,7 +103,9 @@ export const Lane = memo(function Lane({ id, next, first }: Props) {
         hidden={headless}
       >
         <span className="flex h-8 shrink-0 items-center text-[calc(19px*var(--type))] pointer-coarse:h-11">
-          <Maths latex={rungLatex(curve, order, letter, notation)} />
+          <Maths
+            latex={`${rungLatex(curve, order, along, notation)}${along === letter ? '' : `(${nameToLatex(along)})`}`}
+          />
           {!reading && <LaneSettings lane={named} />}
         </span>
         {!covered && <NotesInHead id={id} />}

@@ -203,7 +203,12 @@ function Lines({ lines: { points, ink, width, role }, camera, style }: LinesProp
   }, [points, measured])
   useEffect(() => () => geometry.dispose(), [geometry])
   const material = useMemo(
-    () => new LineMaterial({ color: 0, linewidth: thick, worldUnits: false }),
+    () =>
+      new LineMaterial({
+        ...{ color: 0, linewidth: thick, worldUnits: false },
+        // A line lies on the true surface, a little before or behind the flat pieces that stand for it.
+        ...{ polygonOffset: true, polygonOffsetFactor: 0, polygonOffsetUnits: -20_000 },
+      }),
     [thick],
   )
   useLayoutEffect(() => {

@@ -121,7 +121,7 @@ export default function SpaceView({ beside }: { beside: boolean }) {
               ))}
           </svg>
           {!headless && !reading && (
-            <SpaceSettings name={name} heights={[scene.box.z.lo, scene.box.z.hi]} />
+            <SpaceSettings names={scene.names} heights={[scene.box.z.lo, scene.box.z.hi]} />
           )}
         </>
       )}

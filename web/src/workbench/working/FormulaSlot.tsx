@@ -2,6 +2,7 @@ import {
   cutSpan,
   editSlot,
   isFormulaLine,
+  isSurfaceMaker,
   joinPieces,
   nameToLatex,
   parseDefinition,
@@ -12,6 +13,7 @@ import {
   splitPieces,
   type Statement,
   toLatex,
+  typedSurface,
 } from '@yperkine/core'
 import { useMemo, useRef, useState } from 'react'
 import { FormulaField } from '../../parts/FormulaField'
@@ -30,11 +32,13 @@ interface FormulaSlotProps {
 export function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) {
   const store = useWorkbenchStore()
   const [text, setText] = useState(source)
-  const [rows, setRows] = useState(() => rowsOf(bodyOf(source)))
+  const [rows, setRows] = useState(() => (isSurfaceMaker(line) ? null : rowsOf(bodyOf(source))))
   const [refusal, setRefusal] = useState<string | null>(null)
   const done = useRef(false)
   const study = store.getState().shown
+  const ofSurface = isSurfaceMaker(line)
   const typed = useMemo(() => {
+    if (isSurfaceMaker(line)) return typedSurface(study, line, text)
     // A span may stand behind it, and goes to the line.
     const { formula } = cutSpan(text)
     const definition = parseDefinition(formula)
@@ -116,6 +120,7 @@ export function FormulaSlot({ line, source, onPut, onClose }: FormulaSlotProps) 
           <button
             type="button"
             className="pill font-sans"
+            hidden={ofSurface}
             onClick={() => changeRows([...splitPieces(bodyOf(text)), { body: '', when: '' }])}
           >
             In pieces

@@ -60,9 +60,12 @@ interface ReadoutProps {
   shape: string
 }
 
+/** What is told as an equation or a formula is set as one. */
+const formulaLabels = /^(?:line|formula|plane|multiplied out)$/
+
 function ReadoutView({ id, index, shape }: ReadoutProps) {
   const [label = '', straight, exactly] = shape.split('|')
-  const isFormula = label === 'line' || label === 'formula'
+  const isFormula = formulaLabels.test(label)
   const output = useRef<HTMLOutputElement>(null)
   const figures = useRef<HTMLSpanElement>(null)
   const exactText = useRef<HTMLSpanElement>(null)

@@ -1,0 +1,2 @@
+/** Without the package that would use it nothing is asked. */
+export const hasWebGl = () => false
