@@ -87,7 +87,7 @@ function likelySides(f: RealSurface): [SpanText, SpanText] {
       ...step.value.points.flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]),
     )
     if (step.value.points.length < 2 || !step.value.complete) break
-    return around(Math.min(widest, Math.max(1, Math.ceil(farthest * 3.2) / 2)))
+    return around(Math.min(widest, Math.max(2, Math.ceil(farthest * 3.2) / 2)))
   }
   return [usualSide, usualSide]
 }

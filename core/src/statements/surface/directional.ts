@@ -85,15 +85,18 @@ export const directionalKind: StatementKind<DirectionalLine> = {
         },
       ],
       notes: [
+        ...at.notes,
         `The gradient times the direction of length 1: no direction gives more than the length of the gradient of ${name}.`,
       ],
-      space: [
-        {
-          ...{ kind: 'arrow', id: 'direction', role: 'direction', label: told.text, from },
-          to: [from[0] + dx, from[1] + dy, at.z + value * reach],
-        },
-        { kind: 'spot', id: 'point', at: from, label: '', held: true },
-      ],
+      space: !at.isDrawn
+        ? []
+        : [
+            {
+              ...{ kind: 'arrow', id: 'direction', role: 'direction', label: told.text, from },
+              to: [from[0] + dx, from[1] + dy, at.z + value * reach],
+            },
+            { kind: 'spot', id: 'point', at: from, label: '', held: true },
+          ],
     }
   },
 

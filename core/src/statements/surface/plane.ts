@@ -119,7 +119,8 @@ export const planeKind: StatementKind<PlaneLine> = {
       ...(line.gradient && steepest > 0 ? [gradientArrow(point, [p, q], at)] : []),
       { kind: 'spot', id: 'point', at: point, label: height.text, held: true },
     ]
-    return { ...emptyResult, readouts, space, notes: [...touches(at), ...near.notes] }
+    const notes = [...at.notes, ...touches(at), ...near.notes]
+    return { ...emptyResult, readouts, notes, ...(at.isDrawn ? { space } : {}) }
   },
 
   offers(request) {

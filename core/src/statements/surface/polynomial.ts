@@ -120,6 +120,7 @@ export const polynomialKind: StatementKind<PolynomialLine> = {
       ...emptyResult,
       readouts: [{ id: 'formula', label: 'formula', text: `${name} ≈ ${text}` }],
       notes: [
+        ...at.notes,
         bound === null
           ? `${where} the ${next} partial derivatives are not known everywhere: no bound of the error is proven.`
           : `${where} it is off by at most ${boundSaid(bound)}: proven by bounds of the ${next} partial derivatives.`,
@@ -129,7 +130,9 @@ export const polynomialKind: StatementKind<PolynomialLine> = {
           ...{ kind: 'sheet', id: 'polynomial', role: 'polynomial', within },
           of: compileSurface(tree, letters),
         },
-        { kind: 'spot', id: 'point', at: point, label: '', held: true },
+        ...(at.isDrawn
+          ? [{ kind: 'spot' as const, id: 'point', at: point, label: '', held: true }]
+          : []),
       ],
     }
   },

@@ -37,6 +37,9 @@ export interface PointOn {
   z: number
   /** Both coordinates were typed, and none of them slides. */
   isTyped: boolean
+  /** It lies in the rectangle of the surface; else `notes` says so, and nothing is drawn for it. */
+  isDrawn: boolean
+  notes: readonly string[]
 }
 
 /** The point that a line hangs on, or what is in its way. */
@@ -59,18 +62,15 @@ export function lookAtPoint(
     }
   }
   const { within } = surface
-  const isInside =
+  const isDrawn =
     x.value >= within.x.lo &&
     x.value <= within.x.hi &&
     y.value >= within.y.lo &&
     y.value <= within.y.hi
-  if (!isInside) {
-    const message = `${said} lies outside the rectangle of ${surface.name}`
-    return { ok: false, problem: { message, fix: 'move the point, or widen the rectangle' } }
-  }
   const place = ({ value, tree, rough }: typeof x): Place => ({ x: value, tree, rough })
   const isTyped = x.exact !== null && y.exact !== null
-  return { ok: true, at: { surface, x: place(x), y: place(y), z, isTyped } }
+  const notes = isDrawn ? [] : [`${said} lies outside the rectangle that is drawn.`]
+  return { ok: true, at: { surface, x: place(x), y: place(y), z, isTyped, isDrawn, notes } }
 }
 
 /** The formula of a value of a surface, or of one of its partial derivatives, at a point. */
