@@ -13,7 +13,13 @@ export function Views() {
   if (!inSpace) return <Lanes />
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-xl:flex-col">
-      <Suspense fallback={<p className="flex-1 bg-page p-6 text-quiet">Opening the view …</p>}>
+      <Suspense
+        fallback={
+          <p className="min-h-0 flex-1 bg-page p-6 text-quiet max-sm:min-h-[300px]">
+            Opening the view …
+          </p>
+        }
+      >
         <SpaceView beside={hasLanes} />
       </Suspense>
       {hasLanes && <Lanes />}
