@@ -148,7 +148,7 @@ const scenes = [
   ['Three lanes, a 200-row table and a 500-point trail', rates, 'Place a', 150],
 ]
 
-const quantile = (all, q) => [...all].sort((a, b) => a - b)[Math.floor(q * (all.length - 1))]
+export const quantile = (all, q) => [...all].sort((a, b) => a - b)[Math.floor(q * (all.length - 1))]
 
 /** The least a page can do for a pointer: one circle follows it, by hand-written JavaScript. */
 const referencePage = `<svg width="800" height="600"><circle id="c" r="8" cx="50" cy="50"/></svg>
@@ -163,7 +163,7 @@ async function measureReference(browser) {
 }
 
 /** Drags a handle to and fro once, so far to either side, and returns what was seen. */
-async function measureDrag(page, x, y, reach = 150) {
+export async function measureDrag(page, x, y, reach = 150) {
   await page.mouse.move(x, y)
   await page.mouse.down()
   for (let i = 0; i < 40; i++) await page.mouse.move(x + (i * reach) / 150, y)
@@ -237,6 +237,8 @@ export async function measureFrames() {
     await page.waitForTimeout(4000)
     const playing = await page.evaluate(() => window.framesSeen.intervals)
     line('Frame intervals over 25 ms while playing', slow(playing))
+    const { measureTurns } = await import('./turns.mjs')
+    await measureTurns(browser, address, line)
   } finally {
     await browser.close()
     await server.stop()

@@ -1,4 +1,5 @@
 import { createEvaluator } from '../results/evaluate'
+import { surfaceOf } from '../statements'
 import type { Study } from '../study/schema'
 import { toPixelY } from './frame'
 import type { Fill, Ink, Item } from './items'
@@ -19,7 +20,7 @@ export interface Stroke {
 const longest = 12_000
 
 /**
- * The first lane of a study that is not covered, or its surfaces where it has no lane, as it opens, drawn small: curves, strips, lines and points, without words.
+ * The surfaces of a study, else its first lane that is not covered, as it opens, drawn small: curves, strips, lines and points, without words.
  * All of it in a frame of `width` by `height` pixels. `path` is the curve of the lane alone, and
  * `axis` the height of its axis where that is in view.
  */
@@ -31,10 +32,11 @@ export function thumbnail(
   const nothing = { path: '', axis: null, items: [] }
   // What is covered is to be guessed: its picture would tell.
   const first = study.lanes.find((lane) => !lane.covered)
-  if (!first) {
-    const faces = spaceThumbnail(createEvaluator()(study), width, height)
+  const faces = isInSpace(study) ? spaceThumbnail(createEvaluator()(study), width, height) : []
+  if (faces.length > 0) {
     return { ...nothing, items: faces.map((face) => ({ ...face, width: 0.7, fill: 'page' })) }
   }
+  if (!first) return nothing
   const evaluation = createEvaluator()({ ...study, lanes: [first] })
   const { lanes } = createSceneMaker()(evaluation, { width, heights: { [first.id]: height } })
   const lane = lanes[0]
@@ -54,6 +56,8 @@ export function thumbnail(
     items,
   }
 }
+
+const isInSpace = ({ lines }: Study) => lines.some((line) => surfaceOf(line) !== null)
 
 /** The grid, the axes and the guides of places say nothing in so small a picture. */
 const isFurniture = ({ key }: Item) => /^(?:grid|axis|axes|guide|turn|bend|place)/.test(key)

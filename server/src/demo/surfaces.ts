@@ -4,7 +4,7 @@ const side = (half: string) => ({ from: `-${half}`, to: half })
 
 /** A dune as a surface: its tangent plane, its sections and its top. */
 export const surfaces: DemoStudy[] = [
-  demo(5, {
+  demo(12, {
     title: 'A plane on the dune',
     about: 'The dune as a surface: drag the point, and its tangent plane and both sections follow',
     variable: { letter: 'x', name: 'along the shore', unit: 'm' },

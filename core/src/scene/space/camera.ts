@@ -38,8 +38,11 @@ export interface Camera {
 const fittedHeight = 0.62
 /** How far the viewer stands in perspective, in half diagonals of the box. */
 const distance = 3.2
-/** The share of the picture that the box fills at the most; the rest is for its numbers. */
-const fills = 0.84
+/** Room for the numbers and letters around the box, in pixels; at the most this share of the picture. */
+const around = { across: 104, upright: 88 }
+const mostAround = 0.4
+/** What a box without numbers fills. */
+const bareFills = 0.94
 
 /** The measure of a box: from its middle, in half sides. */
 interface Measure {
@@ -90,7 +93,7 @@ const radians = (degrees: number) => (degrees * Math.PI) / 180
 export function cameraOf(
   { azimuth, elevation, perspective, equalScale }: SpaceView,
   box: Box3,
-  { width, height }: { width: number; height: number },
+  { width, height, bare = false }: { width: number; height: number; bare?: boolean },
 ): Camera {
   const [a, e] = [radians(azimuth), radians(elevation)]
   const toViewer: Point3 = [Math.cos(e) * Math.cos(a), Math.cos(e) * Math.sin(a), Math.sin(e)]
@@ -103,7 +106,11 @@ export function cameraOf(
   const away = distance * radius
   // What is nearest looks largest; the corners that are nearest are not those that reach farthest out.
   const nearest = perspective ? away / (away - radius / 2) : 1
-  const k = (fills * Math.min(width / across, height / upright)) / (2 * nearest)
+  const filled = (length: number, room: number) =>
+    bare ? length * bareFills : Math.max(length * (1 - mostAround), length - room)
+  const k =
+    Math.min(filled(width, around.across) / across, filled(height, around.upright) / upright) /
+    (2 * nearest)
 
   const dot = (p: Point3, q: Point3) => p[0] * q[0] + p[1] * q[1] + p[2] * q[2]
   const grows = (depth: number) => (perspective ? away / (away - depth) : 1)

@@ -195,7 +195,7 @@ export function meshOf({ f, within }: SpaceSheet, { z }: Box3, fineness: Finenes
   if (!known) meshes.set(f, (known = new Map<string, SurfaceMesh>()))
   let mesh = known.get(key)
   if (!mesh) {
-    const [cells, deepest] = ({ fine: [44, 3], still: [22, 1], moving: [13, 0] } as const)[fineness]
+    const [cells, deepest] = ({ fine: [44, 2], still: [22, 1], moving: [13, 0] } as const)[fineness]
     mesh = surfaceMesh(f, within, { cells, deepest, heights: z })
     if (known.size > 6) known.clear()
     known.set(key, mesh)

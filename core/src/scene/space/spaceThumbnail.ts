@@ -19,9 +19,8 @@ export function spaceThumbnail(
   const scene = spaceOf(evaluation)
   if (!scene) return []
   const { box } = scene
-  const camera = cameraOf(evaluation.study.space, box, { width, height: height * 1.15 })
+  const camera = cameraOf(evaluation.study.space, box, { width, height, bare: true })
   const round = (v: number) => Math.round(v * 10) / 10
-  const lift = height * 0.075
   const faces = scene.sheets
     .filter(({ role }) => role === 'surface')
     .flatMap(({ f, within: { x, y }, ink }) => {
@@ -35,7 +34,7 @@ export function spaceThumbnail(
         if (!corners.every((p) => Number.isFinite(p[2]))) return null
         const seen = corners.map((p) => camera.project(p))
         const depth = seen.reduce((sum, p) => sum + p.depth, 0)
-        const d = `M${seen.map((p) => `${round(p.x)} ${round(p.y - lift)}`).join('L')}Z`
+        const d = `M${seen.map((p) => `${round(p.x)} ${round(p.y)}`).join('L')}Z`
         return { d, depth, ink }
       }).filter((face) => face !== null)
     })

@@ -17,7 +17,10 @@ export function Figures() {
   )
   if (ids === '') return null
   return (
-    <ul aria-label="Results" className="ml-auto grid shrink-0 gap-1 text-right">
+    <ul
+      aria-label="Results"
+      className="ml-auto grid max-w-[64vw] shrink-0 gap-1 text-right max-sm:max-w-full"
+    >
       {ids.split('\n').map((id) => (
         <Figure key={id} id={id} />
       ))}
@@ -39,11 +42,11 @@ function Figure({ id }: { id: string }) {
     else dataset.value = String(value)
   })
   return (
-    <li className="flex items-baseline justify-end gap-3">
+    <li className="flex min-w-0 flex-wrap items-baseline justify-end gap-x-3">
       <span className="max-w-[36vw] truncate font-serif text-[calc(14px*var(--type))] text-quiet">
         {sentence}
       </span>
-      <span className="text-[calc(14px*var(--type))]">
+      <span className="min-w-0 text-[calc(14px*var(--type))]">
         {label}{' '}
         <output
           ref={output}
