@@ -1,12 +1,40 @@
+import { surfaceOf } from '../statements'
 import { curveMakers } from '../study/edits/names'
 import type { Study } from '../study/schema'
 import type { Group } from './suggestions'
 
 /** Requests as people say them, about the first curve of a study, for those who want to see some. */
-export function examples(study: Study): readonly { group: Group; said: readonly string[] }[] {
+export function examples(study: Study): Examples {
   const { letter } = study.variable
   const f = curveMakers(study)[0]?.name ?? 'f'
   const free = ['g', 'h', 'r'].find((name) => name !== f && name !== letter)!
+  const surface = study.lines.flatMap((line) => surfaceOf(line)?.name ?? [])[0]
+  const ofCurves = ofFirst(f, letter, free)
+  if (surface === undefined) return ofCurves
+  const own = aboutSurface(surface)
+  const all = curveMakers(study).length > 0 ? ofCurves : ofCurves.filter(isBeside)
+  return [...own, ...all]
+}
+
+const isBeside = ({ group }: { group: Group }) => group === 'beside'
+
+/** What is said about a surface. */
+const aboutSurface = (z: string): Examples => [
+  {
+    group: 'surface',
+    said: [
+      `tangent plane to ${z} at (1, 1)`,
+      `directional derivative of ${z} at (1, 1) along (1, 2)`,
+      `taylor polynomial of ${z} at (1, 1)`,
+      `section of ${z} with y = 1`,
+      `critical points of ${z}`,
+    ],
+  },
+]
+
+type Examples = readonly { group: Group; said: readonly string[] }[]
+
+function ofFirst(f: string, letter: string, free: string): Examples {
   return [
     {
       group: 'place',
@@ -55,6 +83,7 @@ export function examples(study: Study): readonly { group: Group; said: readonly 
         `marker raft on ${f} at 1`,
         `note The slope is {${f}'(1)}`,
         'part Slopes',
+        'surface z = x² y - x',
       ],
     },
   ]

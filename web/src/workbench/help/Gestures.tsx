@@ -49,6 +49,24 @@ const gestures: { what: string; drawing: ReactNode }[] = [
     ),
   },
   {
+    what: 'Drag a surface to turn it; drag the point on it, and its plane follows.',
+    drawing: (
+      <>
+        <path
+          d="M10 34 Q 32 2, 54 28 L 84 22 Q 62 -2, 40 20 Z"
+          className="fill-page stroke-kelp"
+          strokeWidth={2}
+        />
+        <Hand x={46} y={20} />
+        <path
+          d="M24 42 A 34 10 0 0 0 74 40 M70 36 l5 3 l-5 4"
+          className="stroke-rust"
+          strokeWidth={1.5}
+        />
+      </>
+    ),
+  },
+  {
     what: 'Press a curve: what can stand at that place is offered.',
     drawing: (
       <>

@@ -5,6 +5,7 @@ import type { Group, Offer, suggestions } from '@yperkine/core'
 export type Choice = { offer: Offer } | { fill: string }
 
 export const headings: Readonly<Record<Group, string>> = {
+  surface: 'On a surface',
   place: 'At a place',
   span: 'Over a span',
   whole: 'About the whole',
