@@ -293,7 +293,8 @@ export type {
 export { setNote } from './pictures/notes'
 export { palettes, type PictureLook, pictureLooks } from './pictures/palettes'
 export { fileNameOf } from './pictures/fileName'
-export { heightBeside, heightsIn, spaceId, pictureOf, type PictureParts } from './pictures/picture'
+export { heightBeside, pictureOf, type PictureParts } from './pictures/picture'
+export { heightsIn, spaceId } from './pictures/space/heights'
 export {
   contentWidth,
   handoutOf,

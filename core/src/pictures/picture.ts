@@ -3,7 +3,7 @@ import { isFilled, markerPath } from '../scene/markers'
 import type { Item } from '../scene/items'
 import type { LaneScene, Scene } from '../scene/picture'
 import { cameraOf } from '../scene/space/camera'
-import { hasSpace, spaceOf } from '../scene/space/spaceScene'
+import { spaceOf } from '../scene/space/spaceScene'
 import { sentenceText } from '../statements/shared/slots'
 import type { Drawing, Drawn, Face, NotePiece } from './drawing'
 import { fillIn, inkIn, isDark, mixIn, type Palette, palettes, type PictureLook } from './palettes'
@@ -45,22 +45,6 @@ const titleHeight = 44
 const rulerHeight = 50
 const barRow = 14
 const [lineHeight, gap] = [22, 8]
-
-/** Of lanes and surfaces on one picture the surfaces take this share of the height. */
-const spaceShare = 0.55
-/** The view of the surfaces among the parts of a picture that can be chosen, beside the ids of lanes. */
-export const spaceId = 'space'
-
-/** How high the view of the surfaces is on a picture of a height, and how much it leaves to the lanes. */
-export function heightsIn(
-  evaluation: Evaluation,
-  whole: number,
-): { space?: number; lanes: number } {
-  if (!hasSpace(evaluation)) return { lanes: whole }
-  if (evaluation.study.lanes.length === 0) return { space: whole, lanes: 0 }
-  const space = Math.round(whole * spaceShare)
-  return { space, lanes: whole - space }
-}
 
 /** The height a picture has beside its lanes. */
 export function heightBeside(
