@@ -1,9 +1,10 @@
 import { movingSliders } from '@yperkine/core'
 import { useEffect, useRef, useState } from 'react'
+import { Check } from '../parts/Check'
 import { Panel } from '../parts/Panel'
 import { saveBlob } from '../parts/saveAsFile'
 import { useStudy, useWorkbenchStore } from '../workbench/store'
-import { Check, Choice } from './fields'
+import { Choice } from './fields'
 import type { ClipFormat, ClipSettings } from './clip'
 
 interface Props {

@@ -7,10 +7,11 @@ import {
   type Typesetter,
 } from '@yperkine/core'
 import { useEffect, useMemo, useState } from 'react'
+import { Check } from '../parts/Check'
 import { Panel } from '../parts/Panel'
 import { saveBlob } from '../parts/saveAsFile'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../workbench/store'
-import { Check, Choice } from './fields'
+import { Choice } from './fields'
 import { centimetre, drawingOf, latexPictureFile, pictureFile } from './make'
 import { type Format, formats, type PictureSettings, readSettings, writeSettings } from './settings'
 

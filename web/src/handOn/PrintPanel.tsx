@@ -1,9 +1,10 @@
 import { type Drawing, type Paper, papers, svgOf, type Typesetter } from '@yperkine/core'
 import { useEffect, useEffectEvent, useMemo, useState } from 'react'
+import { Check } from '../parts/Check'
 import { Panel } from '../parts/Panel'
 import { saveBlob } from '../parts/saveAsFile'
 import { useStudy, useWorkbenchStore } from '../workbench/store'
-import { Check, Choice } from './fields'
+import { Choice } from './fields'
 import { pagesOf, printedFile, type PrintSettings } from './make'
 import { printPages } from './print'
 

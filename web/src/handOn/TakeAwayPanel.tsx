@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Panel } from '../parts/Panel'
 import { saveBlob } from '../parts/saveAsFile'
 import { useStudy, useWorkbenchStore } from '../workbench/store'
-import { Check } from './fields'
+import { Check } from '../parts/Check'
 
 interface Props {
   onClose: () => void

@@ -11,6 +11,7 @@ import {
 import { MoveVertical } from 'lucide-react'
 import { memo } from 'react'
 import { BoundField } from '../../parts/BoundField'
+import { Labelled } from '../../parts/Labelled'
 import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 
 interface Props {
@@ -141,16 +142,5 @@ function AlsoHere({ id }: { id: string }) {
         </button>
       ))}
     </fieldset>
-  )
-}
-
-function Labelled({ text, children }: { text: string; children: React.ReactNode }) {
-  return (
-    <span className="grid gap-1">
-      <span aria-hidden className="text-[calc(13px*var(--type))] text-quiet">
-        {text}
-      </span>
-      {children}
-    </span>
   )
 }

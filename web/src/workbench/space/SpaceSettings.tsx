@@ -1,8 +1,9 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
 import { changeSpace, type SpaceView, usualSpace } from '@yperkine/core'
 import { Rotate3d } from 'lucide-react'
-import type { ReactNode } from 'react'
 import { BoundField } from '../../parts/BoundField'
+import { Check } from '../../parts/Check'
+import { Labelled } from '../../parts/Labelled'
 import { useStudy, useWorkbenchStore } from '../store'
 
 interface Props {
@@ -124,27 +125,3 @@ export function SpaceSettings({ names, heights: [low, high] }: Props) {
     </Popover>
   )
 }
-
-const Check = ({
-  label,
-  on,
-  onSet,
-}: {
-  label: string
-  on: boolean
-  onSet: (on: boolean) => void
-}) => (
-  <label className="flex items-center gap-2">
-    <input type="checkbox" checked={on} onChange={(e) => onSet(e.target.checked)} />
-    {label}
-  </label>
-)
-
-const Labelled = ({ text, children }: { text: string; children: ReactNode }) => (
-  <span className="grid gap-1">
-    <span aria-hidden className="text-[calc(13px*var(--type))] text-quiet">
-      {text}
-    </span>
-    {children}
-  </span>
-)
