@@ -5,6 +5,7 @@ import { type Interval } from '../arithmetic/intervals'
 import { rationalFromDecimal } from '../arithmetic/rational'
 import { boxCost, type Steps } from '../features/budget'
 import { exactly } from '../formula/tree'
+import { resultantsOf, rootsOver } from './commonZeros'
 import { plainRange, type RealSurface, type Rectangle } from './surface'
 
 /** Where both partial derivatives are 0. */
@@ -13,7 +14,7 @@ export interface StationaryPoint {
   y: number
   /** Surely holds the point. */
   at: Rectangle
-  /** Exactly one lies in `at`, by interval Newton; else only the digits, or exact arithmetic at one place, say so. */
+  /** Exactly one lies in `at`, by interval Newton or, for polynomials, by resultants; else exact arithmetic says that one does. */
   proven: boolean
   kind: 'maximum' | 'minimum' | 'saddle' | 'open'
   /** Surely hold fxx·fyy − fxy², and fxx, there. */
@@ -28,6 +29,8 @@ export interface StationaryPoints {
   complete: boolean
   /** Set where f may have folds, jumps or edges of its domain on the rectangle: what lies there is not listed. */
   rough: boolean
+  /** Set where the partial derivatives share a factor, so that points may fill a line. */
+  shared: boolean
 }
 
 /** What the work may cost, in boxes of a short formula. */
@@ -79,13 +82,31 @@ export function* stationaryPoints(f: RealSurface, within: Rectangle): Steps<Stat
   }
   const inside = found.filter((box) => meets(box, within))
   const points = inside.map((box) => pointOf(system, box, true))
-  const left = clusters([...small, ...waiting]).flatMap((box) => {
-    const place = exactPlace(f, box)
-    if (place) points.push(pointOf(system, place, false))
-    return [box]
-  })
+  const open = clusters([...small, ...waiting])
+  const { left, found: settled, shared } = settledExactly(system, open)
+  points.push(...settled)
   points.sort((a, b) => a.x - b.x || a.y - b.y)
-  return { points, unresolved: left, complete: left.length === 0, rough }
+  return { points, unresolved: left, complete: left.length === 0, rough, shared }
+}
+
+/**
+ * What interval Newton leaves open, such as points at which the second derivative test says nothing: a
+ * polynomial has exact arithmetic, and its resultants tell how many places can be there.
+ */
+function settledExactly(system: System, open: readonly Rectangle[]) {
+  const { f, gradient } = system
+  const resultants = open.length > 0 ? resultantsOf(...gradient) : null
+  const shared = resultants?.some((p) => p.length === 0) ?? false
+  const [left, found]: [Rectangle[], StationaryPoint[]] = [[], []]
+  for (const box of open) {
+    const counts = resultants && !shared ? rootsOver(resultants, box) : null
+    if (counts?.includes(0)) continue
+    const place = exactPlace(f, box)
+    const isAlone = counts?.every((count) => count === 1) ?? false
+    if (place) found.push(pointOf(system, place, isAlone))
+    if (!place || !isAlone) left.push(box)
+  }
+  return { left, found, shared }
 }
 
 function isRough(f: RealSurface, box: Rectangle): boolean {

@@ -211,7 +211,7 @@ function notesOf(
 
 function verdictOf(
   { letters }: SurfaceResult,
-  { points, unresolved, complete }: StationaryPoints,
+  { points, unresolved, complete, shared }: StationaryPoints,
   decimals: number,
 ): Verdict {
   const [x, y] = letters
@@ -220,7 +220,7 @@ function verdictOf(
     const many = all === 0 ? 'none' : all === 1 ? 'one point' : `${all} points`
     return {
       complete,
-      text: `Complete: ${many} at which both partial derivatives are 0, by interval Newton`,
+      text: `Complete: ${many} at which both partial derivatives are 0, by ${points.some(({ at: { x: side } }) => side.lo === side.hi) ? 'interval Newton and exact arithmetic' : 'interval Newton'}`,
       unresolved: [],
     }
   }
@@ -234,6 +234,8 @@ function verdictOf(
   const where =
     unresolved.length === 1 && near !== null && beside !== null
       ? `close to ${placeSaidAs(open ? [open.x, open.y] : [I.middle(box!.x), I.middle(box!.y)], decimals)} there may be more`
-      : `some places could not be settled: the critical points may fill a line in ${x} and ${y}`
+      : shared
+        ? `the two partial derivatives share a factor: critical points may fill a line in ${x} and ${y}`
+        : 'some places could not be settled'
   return { complete, text: `Not complete: ${where}`, unresolved: [] }
 }

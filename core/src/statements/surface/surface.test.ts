@@ -162,9 +162,8 @@ test('critical points say their kind and why, and what is highest on the closed 
 
 test('what is not settled is told as that', () => {
   const monkey = toldLast('z = x^3 - 3x y^2', 'critical points')
-  expect(monkey.verdict?.text).toBe('Not complete: close to (0, 0) there may be more')
+  expect(monkey.verdict?.text).toMatch(/^Complete: one point .*exact arithmetic$/)
   expect(monkey.tables[0]!.rows[0]).toContain('z_xx·z_yy − z_xy² = 0: the test says nothing')
-  expect(monkey.conclusions).toEqual([])
   expect(toldLast('z = x^2 y^2', 'critical points').verdict?.text).toMatch(
     /^Not complete.*fill a line/,
   )
