@@ -102,10 +102,15 @@ export function spaceBack(scene: SpaceScene, camera: Camera, style: SpaceStyle):
     const size = Math.hypot(dx, dy) || 1
     return { x: q.x + (dx / size) * by * scale, y: q.y + (dy / size) * by * scale + 4 * scale }
   }
+  const taken: { x: number; y: number }[] = []
+  /** Numbers along an edge; at the corner that two edges share the first one stands. */
   const beside = (texts: readonly { p: Point3; text: string }[]) =>
-    texts.map(({ p, text }) =>
-      words(outside(p, 15), text, 12 * scale, sans, 'middle', quiet, palette.page),
-    )
+    texts.flatMap(({ p, text }) => {
+      const spot = outside(p, 15)
+      const isTaken = taken.some((one) => Math.hypot(one.x - spot.x, one.y - spot.y) < 16 * scale)
+      taken.push(spot)
+      return isTaken ? [] : [words(spot, text, 12 * scale, sans, 'middle', quiet, palette.page)]
+    })
   /** An axis whose ends fall together on the screen has no room for numbers. */
   const hasRoom = (p: Point3, q: Point3) => {
     const [a, b] = [on(p), on(q)]

@@ -8,7 +8,7 @@ import {
   stationaryPoints,
 } from '../../surfaces/stationary'
 import { commonMembers, nameSchema } from '../../vocabulary/members'
-import { formatNumber, sayNumber } from '../../vocabulary/numbers'
+import { formatNumber, sayNumber, showNumber } from '../../vocabulary/numbers'
 import {
   emptyResult,
   failed,
@@ -113,7 +113,7 @@ function told(
   const { decimals } = context
   const marks = points.points.map((p): SpaceMark => {
     const z = surface.f.value(p.x, p.y)
-    const label = p.kind === 'open' ? 'critical' : p.kind
+    const label = p.kind === 'open' ? 'critical' : kindWords[p.kind]
     return {
       ...{ kind: 'spot', id: `critical@${p.x.toPrecision(6)} ${p.y.toPrecision(6)}`, held: false },
       ...{ at: [p.x, p.y, z], label },
@@ -128,7 +128,7 @@ function told(
           { text: extremeSaid('Lowest', extremes.lowest, surface, decimals) },
         ]
       : [],
-    notes: notesOf(surface, points, extremes),
+    notes: [...testSaid(surface, points), ...notesOf(surface, points, extremes)],
     verdict: verdictOf(surface, points, decimals),
     space: marks,
   }
@@ -144,32 +144,41 @@ function tableOf(
     points.map((p) => {
       const z = f.value(p.x, p.y)
       const cells = [p.x, p.y, z].map((v) => formatNumber(v, decimals))
-      const kind = p.kind === 'open' ? 'not settled' : p.kind
       return {
-        cells: [...cells, kind, because(p, name, letters, decimals)],
+        cells: [
+          ...cells,
+          kindWords[p.kind],
+          because(p, `${name}_${letters[0].repeat(2)}`, decimals),
+        ],
         values: [p.x, p.y, z, null, null],
       }
     }),
   )
 }
 
-/** The second derivative test, in the words of a text. */
+/** The second derivative test, with D for its determinant. */
 function because(
   { kind, determinant, bend }: StationaryPoint,
-  name: string,
-  [x, y]: readonly [string, string],
+  bendName: string,
   decimals: number,
 ): string {
-  const [xx, yy, xy] = [x + x, y + y, x + y].map((by) => `${name}_${by}`)
-  const d = `${xx}·${yy} − ${xy}²`
-  const value = (side: I.Interval) => sayNumber(I.middle(side), decimals).replace(/^(?=[^≈])/, '= ')
-  if (kind === 'saddle') return `${d} ${value(determinant)} < 0`
+  const value = (side: I.Interval) => showNumber(I.middle(side), decimals)
+  if (kind === 'saddle') return `D = ${value(determinant)} < 0`
   if (kind !== 'open') {
-    return `${d} ${value(determinant)} > 0, ${xx} ${value(bend)} ${kind === 'minimum' ? '> 0' : '< 0'}`
+    const sign = kind === 'minimum' ? '> 0' : '< 0'
+    return `D = ${value(determinant)} > 0, ${bendName} = ${value(bend)} ${sign}`
   }
   const isZero = determinant.lo === 0 && determinant.hi === 0
-  return isZero ? `${d} = 0: the test says nothing` : `the sign of ${d} is not settled`
+  return isZero ? 'D = 0: the test says nothing' : 'the sign of D is not settled'
 }
+
+/** What the kinds are called, as for curves. */
+const kindWords = {
+  maximum: 'high',
+  minimum: 'low',
+  saddle: 'saddle',
+  open: 'not settled',
+} as const
 
 function extremeSaid(
   which: 'Highest' | 'Lowest',
@@ -191,6 +200,16 @@ function extremeSaid(
   const value = sayNumber(first!.z, decimals)
   const is = value.startsWith('≈') ? value : `= ${value}`
   return `${which} on the closed rectangle: ${name} ${is} at ${list}`
+}
+
+/** What D is. */
+function testSaid(
+  { name, letters: [x, y] }: SurfaceResult,
+  { points }: StationaryPoints,
+): string[] {
+  if (points.length === 0) return []
+  const by = (letters: string) => `${name}_${letters}`
+  return [`D is ${by(x + x)}·${by(y + y)} − ${by(x + y)}², of the second derivative test.`]
 }
 
 function notesOf(

@@ -149,11 +149,12 @@ test('critical points say their kind and why, and what is highest on the closed 
   const told = toldLast('z = x^3 + y^3 - 3x - 12y + 20 over [-3, 3] × [-3, 3]', 'critical points')
   expect(told.verdict?.text).toMatch(/^Complete: 4 points/)
   expect(told.tables[0]!.rows).toEqual([
-    ['−1.000', '−2.000', '38.000', 'maximum', 'z_xx·z_yy − z_xy² = 72 > 0, z_xx = −6 < 0'],
-    ['−1.000', '2.000', '6.000', 'saddle', 'z_xx·z_yy − z_xy² = −72 < 0'],
-    ['1.000', '−2.000', '34.000', 'saddle', 'z_xx·z_yy − z_xy² = −72 < 0'],
-    ['1.000', '2.000', '2.000', 'minimum', 'z_xx·z_yy − z_xy² = 72 > 0, z_xx = 6 > 0'],
+    ['−1.000', '−2.000', '38.000', 'high', 'D = 72 > 0, z_xx = −6 < 0'],
+    ['−1.000', '2.000', '6.000', 'saddle', 'D = −72 < 0'],
+    ['1.000', '−2.000', '34.000', 'saddle', 'D = −72 < 0'],
+    ['1.000', '2.000', '2.000', 'low', 'D = 72 > 0, z_xx = 6 > 0'],
   ])
+  expect(told.notes).toContain('D is z_xx·z_yy − z_xy², of the second derivative test.')
   const said = told.conclusions.map(({ text }) => text)
   // On the corner (3, −2)…: 27 − 9 + 16 + 20 = 54 on the edge x = 3; by hand.
   expect(said[0]).toBe('Highest on the closed rectangle: z = 54 at (3, −2) on an edge')
@@ -163,7 +164,7 @@ test('critical points say their kind and why, and what is highest on the closed 
 test('what is not settled is told as that', () => {
   const monkey = toldLast('z = x^3 - 3x y^2', 'critical points')
   expect(monkey.verdict?.text).toMatch(/^Complete: one point .*exact arithmetic$/)
-  expect(monkey.tables[0]!.rows[0]).toContain('z_xx·z_yy − z_xy² = 0: the test says nothing')
+  expect(monkey.tables[0]!.rows[0]).toContain('D = 0: the test says nothing')
   expect(toldLast('z = x^2 y^2', 'critical points').verdict?.text).toMatch(
     /^Not complete.*fill a line/,
   )
