@@ -48,6 +48,10 @@ test('two actions lead to a tangent plane; its point is dragged on the surface, 
     await bench.valueOf(bench.slider('a')),
     await bench.valueOf(bench.slider('b')),
   ]
+  // The partial derivative is read as mathematics, and as text by who does not see it.
+  const partial = bench.output('Tangent plane at (a, b)', '∂z/∂x')
+  await expect(partial.locator('.katex').first()).toBeVisible()
+  await expect(partial).toContainText('0.3 cos(x) − x e^(−x²/8 − y²/5)')
   const [a, b] = await at()
   const expected = byHand(a!, b!)
   expect((await slopes(bench)).map((v) => v.toFixed(9))).toEqual(expected.map((v) => v.toFixed(9)))

@@ -37,10 +37,13 @@ test.describe('list, page and server of different versions say so to each other'
   })
 
   test('a study in the list that was made with a newer version', async ({ page }) => {
+    // The list comes in parts, and other studies are made meanwhile.
+    let newer: string | undefined
     await page.route('**/api/studies?*', async (route) => {
       const response = await route.fetch()
-      const body = (await response.json()) as { studies: { format: number }[] }
-      body.studies[0]!.format = 3
+      const body = (await response.json()) as { studies: { id: string; format: number }[] }
+      newer ??= body.studies[0]!.id
+      for (const study of body.studies) if (study.id === newer) study.format = 3
       await route.fulfill({ response, json: body })
     })
     await page.goto('/')

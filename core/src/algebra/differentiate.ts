@@ -36,6 +36,17 @@ import { openAt, placeOf } from './stretches'
  * References to other curves are differentiated by the chain rule: (g(u))' is g'(u)·u'.
  */
 export function differentiate(tree: Tree, variable: string): Tree {
+  const known = derivatives.get(tree) ?? new Map<string, Tree>()
+  derivatives.set(tree, known)
+  let result = known.get(variable)
+  if (!result) known.set(variable, (result = derivativeOf(tree, variable)))
+  return result
+}
+
+// Trees never change: each is differentiated once by each variable.
+const derivatives = new WeakMap<Tree, Map<string, Tree>>()
+
+function derivativeOf(tree: Tree, variable: string): Tree {
   const done = new Map<Tree, Tree>()
   const derivative = (part: Tree): Tree => {
     if (!dependsOn(part, variable)) return whole(0)

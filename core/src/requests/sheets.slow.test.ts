@@ -50,7 +50,7 @@ describe('a sheet survives a new function', () => {
         result.signs !== undefined ||
         result.verdict !== undefined ||
         result.pending === true
-      if (!['curve', 'given', 'rate', 'accumulate', 'note', 'trail'].includes(line.kind))
+      if (!['curve', 'surface', 'given', 'rate', 'accumulate', 'note', 'trail'].includes(line.kind))
         expect([line.kind, says]).toEqual([line.kind, true])
     }
     const texts = textsOf(evaluation)

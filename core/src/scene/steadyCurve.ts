@@ -1,3 +1,4 @@
+import { up } from '../arithmetic/intervals'
 import { nearestDouble } from '../evaluate/precise'
 import type { DrawnFunction } from '../statements/contract'
 
@@ -5,6 +6,8 @@ import type { DrawnFunction } from '../statements/contract'
 const seen = 0.25
 /** Places at which a curve is asked whether doubles cancel on it. */
 const looks = 14
+/** So many of them tell whether the curve is denser than doubles. */
+const probes = 4
 
 /**
  * A curve whose values, where doubles cancel so much that it is seen, are worked out with as many
@@ -27,7 +30,15 @@ export function steadyCurve(
     const [lo, hi] = f.enclose(x, x)
     return isLost(x) && hi - lo > 1e-9 * Math.min(Math.abs(lo), Math.abs(hi))
   }
-  if (!places.some(cancels)) return null
+  const cancelled = places.filter(cancels)
+  if (cancelled.length === 0) return null
+  // Where the doubles beside one another have values far apart, as of sin(1/x) at a tiny x, the curve
+  // is denser than doubles: digits bring nothing back, and each value would take hundreds of them.
+  const isDense = (x: number) => {
+    const [here, beside] = [x, up(x)].map((at) => nearestDouble(f.tree, variable, at, parameters))
+    return Math.abs(beside! - here!) * pixelsPerUnit > seen
+  }
+  if (cancelled.slice(0, probes).every(isDense)) return null
   const known = new Map<number, number>()
   const value = (x: number): number => {
     let y = known.get(x)

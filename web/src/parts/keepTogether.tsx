@@ -17,3 +17,7 @@ export function keepTogether(text: string): ReactNode {
     ),
   )
 }
+
+/** Keeps "(x − 1.5)" on one line, so that an equation breaks between its terms. */
+export const bracketsTogether = (text: string) =>
+  text.replace(/\([^()]{1,24}\)/g, (bracket) => bracket.replaceAll(' ', '\u00a0'))

@@ -64,13 +64,16 @@ export function exactZero(tree: Tree, variable: string, enclosure: Interval): Tr
 }
 
 const found = new WeakMap<Tree, Map<string, Tree | null>>()
+/** What a formula is read as; a curve may have hundreds of places that are asked for. */
+const plainOf = new WeakMap<Tree, Tree>()
 
 function zeroIn(tree: Tree, variable: string, { lo, hi }: Interval): Tree | null {
   const near = lo + (hi - lo) / 2
   const width = Math.max(hi - lo, Math.abs(near) * 1e-15)
   if (!Number.isFinite(near) || width > 1e-7 * Math.max(1, Math.abs(near))) return null
   if (countParts(tree) > largest) return null
-  const plain = cancelFreely(simplify(bare(tree)))
+  let plain = plainOf.get(tree)
+  if (!plain) plainOf.set(tree, (plain = cancelFreely(simplify(bare(tree)))))
   const lies = (candidate: Tree) => {
     const [a, b] = compileTree(candidate).enclose(0, 0)
     return a <= hi + 4 * width && b >= lo - 4 * width && b - a < 1e-9 * Math.max(1, Math.abs(near))
@@ -290,7 +293,7 @@ function* undoneCall(
 
 /** a x + b with numbers a and b that need not be fractions. */
 function* linear(tree: Tree, { variable }: Question): Generator<Tree> {
-  const slope = simplify(differentiate(tree, variable))
+  const slope = differentiate(tree, variable)
   if (dependsOn(slope, variable) || isZero(slope)) return
   const at = simplify(substitute(tree, variable, whole(0)))
   yield simplify(quotient(negate(at), slope))

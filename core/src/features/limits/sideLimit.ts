@@ -35,12 +35,8 @@ export function sideLimit(
     const sign = tree.area.runsAway(I.middle(at.enclosure), side)
     if (sign) return growsTo(sign, 'the area runs away there')
   }
-  const there = pinned(tree, at.zeros)
-  const notes = I.noNotes()
-  const [direct] = compileBoxes(there, variable)(at.enclosure, 1, notes)
-  if (!notes.partial && !notes.empty && !notes.jumps && isNarrow(direct!)) {
-    return tendsTo(direct!, 'the formula that holds beside it is continuous')
-  }
+  const direct = byContinuity(tree, variable, at)
+  if (direct) return direct
   const lowered = lowestTerms(tree, variable)
   const lower = lowered && compileBoxes(lowered, variable)(at.enclosure, 1, I.noNotes())[0]!
   if (lower && isNarrow(lower)) {
@@ -55,6 +51,15 @@ export function sideLimit(
   }
   // Growth gives numbers their form where the place has one; quotients are looked at faster.
   return (place ? (growth() ?? quotient()) : (quotient() ?? growth())) ?? unsettled
+}
+
+/** The limit of a formula that is continuous at the place: its value; null where that is not sure. */
+export function byContinuity(tree: Tree, variable: string, at: Split): OneSided | null {
+  const notes = I.noNotes()
+  const [direct] = compileBoxes(pinned(tree, at.zeros), variable)(at.enclosure, 1, notes)
+  return !notes.partial && !notes.empty && !notes.jumps && isNarrow(direct!)
+    ? tendsTo(direct!, 'the formula that holds beside it is continuous')
+    : null
 }
 
 /** Nothing is told where nothing is proven. */

@@ -8,7 +8,7 @@ import { exactly, name, negate, quotient, sum, type Tree } from '../../formula/t
 import { budgetOf, finish } from '../budget'
 import { type Const, Constants } from '../limits/constants'
 import type { OneSided } from '../limits/oneSided'
-import { sideLimit, unsettled } from '../limits/sideLimit'
+import { byContinuity, sideLimit, unsettled } from '../limits/sideLimit'
 import { alike } from '../outstanding'
 import type { Split } from '../split'
 import { insideOf, stretchesOf } from '../splits'
@@ -112,8 +112,13 @@ function lookWithin(
     if (!continuous) return { limit, continuous, slope: null }
     // Continuous from this side, and with slopes that tend to something: by the mean value theorem
     // the quotient of differences tends to the same. Slopes without a limit decide nothing.
+    const slopes = simplify(cancelFreely(differentiate(stretch.tree, variable)))
+    const smooth = byContinuity(slopes, variable, split)
+    if (smooth) {
+      const slope = withForm(smooth, valueAtPlace(slopes, variable, place, constants))
+      return { limit, continuous, slope }
+    }
     const byMeanValue = (): OneSided => {
-      const slopes = simplify(cancelFreely(differentiate(stretch.tree!, variable)))
       const near = settledAt(slopes, variable, insideOf(stretch))
       const tends = sideLimit(simplify(near), variable, split, way, place)
       return tends.kind === 'none' ? unsettled : tends

@@ -126,10 +126,10 @@ function prose(text: string, names: ReadonlySet<string>): LatexText {
 
 /** Label and number of each result, with its exact form behind it. */
 function readoutRows(readouts: readonly Readout[]): LatexText {
-  const rows = readouts.flatMap(({ label, text, exact }) => [
+  const rows = readouts.flatMap(({ label, text, latex, exact }) => [
     latexText(label),
     ' & ',
-    latexText(text),
+    latex === undefined ? latexText(text) : latexMaths(latex),
     ...(exact ? [' \\quad exactly ', latexText(exact.text)] : []),
     '\\\\\n',
   ])

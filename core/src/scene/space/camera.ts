@@ -199,6 +199,8 @@ const scaled = (p: Point3, by: number): [number, number, number] => [
 /** How many places of a line of sight are looked at before the surface is taken for missed. */
 const looks = 240
 const halvings = 50
+/** So far beyond its ends a line of sight is followed: a point may lie on the border itself. */
+const beyond = 1e-9
 
 /**
  * The place at which a line of sight first meets a surface: where it passes from one side of it to the
@@ -217,9 +219,9 @@ export function seenPoint(
     const p = at(s)
     return p[2] - value(p[0], p[1])
   }
-  let [before, side] = [0, above(0)]
+  let [before, side] = [-beyond, above(-beyond)]
   for (let i = 1; i <= looks; i++) {
-    const s = i / looks
+    const s = i < looks ? i / looks : 1 + beyond
     const next = above(s)
     if (Number.isFinite(side) && Number.isFinite(next) && side > 0 !== next > 0) {
       let [lo, hi] = [before, s]

@@ -139,6 +139,8 @@ test('what lies under a pixel of a point of the surface is that point, or one th
         expect(under.depth).toBeGreaterThan(seen.depth - 1e-6)
       },
     ),
+    // On the border of the box, where the line of sight begins.
+    { examples: [[-1, -8, false, 0.46259988060746393, 0]] },
   )
 })
 

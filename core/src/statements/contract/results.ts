@@ -11,6 +11,8 @@ export interface Readout {
   /** What a person calls it. */
   label: string
   text: string
+  /** The same as LaTeX, where it is a formula that is read better typeset. */
+  latex?: string
   /** For a straight line: what its other forms are made of. */
   straight?: LineTexts
   /** The unrounded number behind it, where it is one number. */

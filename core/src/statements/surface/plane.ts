@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { negate, product, sum } from '../../formula/tree'
+import { toLatex } from '../../language/latex'
 import { toPlain } from '../../language/print'
 import { remainderBound } from '../../surfaces/local'
 import { commonMembers, nameSchema, placeTextSchema } from '../../vocabulary/members'
@@ -15,6 +16,7 @@ import {
 } from '../contract'
 import { numberSlot } from '../shared/slots'
 import { tellTree, toldReadout } from '../shared/toldNumbers'
+import { partialRead } from './partials'
 import { pointFor, pointIn, surfaceMeant } from './said'
 import {
   lookAtPoint,
@@ -92,17 +94,18 @@ export const planeKind: StatementKind<PlaneLine> = {
       ReturnType<typeof tellAt>,
       ReturnType<typeof tellAt>,
     ]
-    const formula = (g: typeof f, letter: string): Readout => {
-      const name = partialName(at.surface.name, letter)
-      return { id: `formula ${letter}`, label: name, text: toPlain(g.tree) }
+    const formula = (letter: string): Readout => {
+      const tree = partialRead(at.surface, letter)
+      const label = partialName(at.surface.name, letter)
+      return { id: `formula ${letter}`, label, text: toPlain(tree), latex: toLatex(tree) }
     }
     const steepest = Math.hypot(p, q)
     const label = toldReadout('height', height, '')
     const readouts: Readout[] = [
       label,
-      formula(fx, letters[0]),
+      formula(letters[0]),
       { ...toldReadout(`slope along ${letters[0]}`, slopeX, '') },
-      formula(fy, letters[1]),
+      formula(letters[1]),
       { ...toldReadout(`slope along ${letters[1]}`, slopeY, '') },
       ...planeReadouts(at, [height.text, slopeX.text, slopeY.text], context),
       { id: 'gradient', label: 'gradient', text: `(${slopeX.text}, ${slopeY.text})` },

@@ -72,6 +72,12 @@ test('the tangent plane of an elliptic paraboloid in two forms', () => {
   expect(read(told, 'gradient')).toBe('(4, 2)')
 })
 
+test('partial derivatives keep the names of sliders and the order of the letters', () => {
+  const told = toldLast('z = k x^2 y + y^2 x', 'tangent plane at (1, 2)')
+  expect(read(told, '∂z/∂x')).toBe('2k x y + y²')
+  expect(read(told, '∂z/∂y')).toBe('k x² + 2x y')
+})
+
 test('planes of a hundred surfaces touch as mathjs says, and their bound of the error holds', () => {
   const c = fc.integer({ min: -9, max: 9 })
   const at = fc.integer({ min: -20, max: 20 }).map((n) => n / 10)

@@ -1,4 +1,5 @@
-import { useHeadless, useReading, useStudy } from '../store'
+import { hasSpace } from '@yperkine/core'
+import { useHeadless, useReading, useStudy, useWorkbench } from '../store'
 import { LetMove } from '../settings/SliderSettings'
 import { ClearTrails, DeckSwitches } from './DeckSwitches'
 import { Track } from './Track'
@@ -9,6 +10,9 @@ export function Deck() {
   const reading = useReading()
   const headless = useHeadless()
   const names = useStudy((s) => s.sliders.map((slider) => slider.name).join(' '))
+  const inSpace = useWorkbench((s) => hasSpace(s.evaluation))
+  const hasLanes = useStudy((s) => s.lanes.length > 0)
+  const hasRuler = hasLanes || !inSpace
   const sliders = names === '' ? [] : names.split(' ')
   return (
     <section
@@ -22,7 +26,9 @@ export function Deck() {
           <p className="text-quiet">
             Nothing moves yet.
             {!reading &&
-              ' Click the ruler, or say “tangent” on the right: its place will have a track here.'}
+              (hasRuler
+                ? ' Click the ruler, or say “tangent” on the right: its place will have a track here.'
+                : ' Say “tangent plane” on the right: its point will have two tracks here.')}
           </p>
           {!reading && <LetMove />}
         </>

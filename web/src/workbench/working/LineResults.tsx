@@ -19,7 +19,7 @@ import { Check, CircleHelp, Copy } from 'lucide-react'
 import { lazy, memo, Suspense, useRef, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { latexToMathml } from '../../parts/mathml'
-import { keepTogether } from '../../parts/keepTogether'
+import { bracketsTogether, keepTogether } from '../../parts/keepTogether'
 import { Maths } from '../../parts/Maths'
 import { ResultTableView } from './ResultTableView'
 import { setSteadyText, setText } from '../../parts/setText'
@@ -33,8 +33,13 @@ const nothing: readonly never[] = []
 const nothingYet: Partial<LineResult> = {}
 
 /** What there is to say changes seldom; what it says changes at every frame of a drag. */
-const shapeOf = ({ label, straight, exact }: Readout) =>
-  `${label}|${straight ? 'straight' : ''}|${exact ? (exact.proven ? 'exactly' : 'likely') : ''}`
+const shapeOf = ({ label, straight, exact, latex = '' }: Readout) =>
+  [
+    label,
+    straight ? 'straight' : '',
+    exact ? (exact.proven ? 'exactly' : 'likely') : '',
+    latex,
+  ].join('\t')
 
 /** What stands under a sentence. Its numbers are written by a painting, not by rendering. */
 export const Readouts = memo(function Readouts({ id }: { id: string }) {
@@ -64,14 +69,14 @@ interface ReadoutProps {
 const formulaLabels = /^(?:line|formula|plane|multiplied out)$/
 
 function ReadoutView({ id, index, shape }: ReadoutProps) {
-  const [label = '', straight, exactly] = shape.split('|')
+  const [label = '', straight, exactly, latex] = shape.split('\t')
   const isFormula = formulaLabels.test(label)
   const output = useRef<HTMLOutputElement>(null)
   const figures = useRef<HTMLSpanElement>(null)
   const exactText = useRef<HTMLSpanElement>(null)
   useReadoutPainting(id, index, ({ text, value, exact }) => {
     const element = output.current!
-    setSteadyText(figures.current!, text)
+    setSteadyText(figures.current!, bracketsTogether(text))
     if (value === undefined) delete element.dataset.value
     else element.dataset.value = String(value)
     element.dataset.certain = String(isCertain(text))
@@ -93,9 +98,10 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
               : `font-semibold ${index === 0 ? 'text-[calc(17px*var(--type))]' : ''}`
           }
         >
-          <span ref={figures} className="steady">
+          <span ref={figures} className={latex ? 'sr-only' : 'steady'}>
             <span />
           </span>
+          {latex && <TypesetReadout latex={latex} />}
         </output>
         {straight && <EquationForms id={id} />}
         {exactly && (
@@ -109,6 +115,22 @@ function ReadoutView({ id, index, shape }: ReadoutProps) {
           </span>
         )}
       </span>
+    </span>
+  )
+}
+
+/** So much LaTeX has room beside a label; a longer formula has its fractions set small. */
+const longestDisplay = 60
+
+/** A formula as mathematics, in rows that do not touch; one that finds no room is scrolled. */
+function TypesetReadout({ latex }: { latex: string }) {
+  const isLong = latex.length > longestDisplay
+  const rows = !latex.includes('\\frac') ? '' : isLong ? 'leading-[1.9]' : 'leading-[2.6]'
+  return (
+    <span
+      className={`block overflow-x-auto overflow-y-hidden font-normal text-[calc(16px*var(--type))] ${rows}`}
+    >
+      <Maths latex={isLong ? latex : `\\displaystyle ${latex}`} />
     </span>
   )
 }
