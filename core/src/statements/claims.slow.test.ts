@@ -9,43 +9,10 @@ import {
   type Statement,
   type Study,
 } from '..'
+import { claim, formulas, remembered } from './fixtures/claims'
 
 const mathjs = create(all!)
 
-/** [as it is typed here, as mathjs reads it] */
-const formulas: readonly (readonly [string, string])[] = [
-  ['x^2 - 2', 'x^2 - 2'],
-  ['x^3 - 3x', 'x^3 - 3*x'],
-  ['x^4 - 2x^2', 'x^4 - 2*x^2'],
-  ['x^5 - 5x^3 + 4x', 'x^5 - 5*x^3 + 4*x'],
-  ['sin x + x/4', 'sin(x) + x/4'],
-  ['cos^2 x', 'cos(x)^2'],
-  ['tan(x/2)', 'tan(x/2)'],
-  ['sin(5x)/x', 'sin(5*x)/x'],
-  ['x e^(-x)', 'x*exp(-x)'],
-  ['e^(-x^2)', 'exp(-x^2)'],
-  ['2^x - x^2', '2^x - x^2'],
-  ['ln(x + 3)', 'log(x + 3)'],
-  ['arctan(3x)', 'atan(3*x)'],
-  ['1/(x - 1)', '1/(x - 1)'],
-  ['1/x^2', '1/x^2'],
-  ['1/(x^2 + 1)', '1/(x^2 + 1)'],
-  ['(x^2 - 1)/(x - 1)', '(x^2 - 1)/(x - 1)'],
-  ['sqrt(x + 2)', 'x < -2 ? NaN : sqrt(x + 2)'],
-  ['cbrt x', 'cbrt(x)'],
-  ['cbrt(x^2)', 'cbrt(x^2)'],
-  ['|x - 1|', 'abs(x - 1)'],
-  ['x + |x|/2', 'x + abs(x)/2'],
-  ['x |x|', 'x*abs(x)'],
-  ['sqrt|x|', 'sqrt(abs(x))'],
-  ['max(0, x)', 'max(0, x)'],
-  ['min(x^2, 1)', 'min(x^2, 1)'],
-  ['floor x', 'floor(x)'],
-  ['x - floor x', 'x - floor(x)'],
-  ['sgn x + x', 'sign(x) + x'],
-  ['x^2 if x < 1; 2 - x otherwise', 'x < 1 ? x^2 : 2 - x'],
-  ['x if x < 1; 3 - x otherwise', 'x < 1 ? x : 3 - x'],
-]
 const [from, to] = [-2.7, 3.1]
 const count = 4001
 const step = (to - from) / (count - 1)
@@ -59,14 +26,15 @@ function reference(text: string): (x: number) => number {
     return typeof value === 'number' ? value : NaN
   }
 }
-function made(formula: string): Study {
+const made = (formula: string) => studyOver(formula, '')
+const studyOver = remembered((formula): Study => {
   const created = createStudy(`f(x) = ${formula}`)
   if (!created.ok) throw new Error(created.problems[0]!.message)
   const [line] = created.study.lines
   const span = { from: String(from), to: String(to) }
   return { ...created.study, decimals: 9, lines: [{ ...line!, span } as Statement] }
-}
-const asked = (formula: string, words: string) => last(made(formula), words)
+})
+const asked = remembered((formula, words) => last(made(formula), words))
 /** What comes of a line that is asked for. */
 function last(before: Study, words: string): LineResult {
   const study = offersFor(words, before, null)[0]!.edit(before)
@@ -112,7 +80,11 @@ function zerosHold(look: Look) {
   values.slice(1).forEach((value, i) => {
     const [a, b] = [places[i]!, places[i + 1]!]
     if (!(value * values[i]! < 0)) return
-    expect([a, [...zeros, ...breaks].some((x) => x >= a && x <= b)]).toEqual([a, true])
+    claim(
+      [...zeros, ...breaks].some((x) => x >= a && x <= b),
+      'a zero beside',
+      a,
+    )
   })
   for (const x of zeros) expect(Math.abs(f(x))).toBeLessThan(1e-6)
 }
@@ -137,14 +109,18 @@ function turnsHold(look: Look) {
     const size = Math.max(1, Math.abs(b))
     if (![a, b, c].every(Number.isFinite) || !((b - a) * (b - c) > 1e-12 * size)) continue
     const x = places[i]!
-    expect([x, [...turns, ...breaks].some((t) => near(t, x))]).toEqual([x, true])
+    claim(
+      [...turns, ...breaks].some((t) => near(t, x)),
+      'a turning point at',
+      x,
+    )
   }
   for (const { what, x, value } of found.filter((r) => ['high', 'low'].includes(r.what))) {
     const side = what === 'high' ? 1 : -1
     for (const h of [-1e-3, -1e-4, 1e-4, 1e-3]) {
       if (x + h < from || x + h > to || !isWhole(look, x + Math.min(h, -1e-9), x - 1e-9)) continue
       if (!isWhole(look, x + 1e-9, x + Math.max(h, 1e-9))) continue
-      expect([x, h, side * (value! - f(x + h)) > -1e-11]).toEqual([x, h, true])
+      claim(side * (value! - f(x + h)) > -1e-11, what, x, h)
     }
   }
 }
@@ -161,7 +137,7 @@ function extremesHold({ formula, values }: Look) {
     expect([label, told === undefined]).toEqual([label, none])
     if (!told) continue
     for (const value of values) {
-      if (Number.isFinite(value)) expect(side * (told.value! - value)).toBeGreaterThan(-1e-9)
+      if (Number.isFinite(value)) claim(side * (told.value! - value) > -1e-9, label, value)
     }
   }
 }
@@ -185,7 +161,7 @@ function signsHold(look: Look) {
       if (!Number.isFinite(value) || Math.abs(value) < noise[k]! * Math.max(1, Math.abs(f(x)))) {
         continue
       }
-      expect([k, x, here?.sign]).toEqual([k, x, Math.sign(value)])
+      claim(here?.sign === Math.sign(value), 'sign of derivative', k, 'at', x)
     }
   })
 }
@@ -198,7 +174,11 @@ function solutionsHold(look: Look, level: number) {
   values.slice(1).forEach((value, i) => {
     const [a, b] = [places[i]!, places[i + 1]!]
     if (!((value - level) * (values[i]! - level) < 0) || !isWhole(look, a, b)) return
-    expect([a, solutions.some((x) => x >= a && x <= b)]).toEqual([a, true])
+    claim(
+      solutions.some((x) => x >= a && x <= b),
+      'a solution beside',
+      a,
+    )
   })
   for (const x of solutions) expect(f(x)).toBeCloseTo(level, 6)
   if (/^No solution/.test(result.verdict!.text)) expect(result.notes).toEqual([])
@@ -248,7 +228,7 @@ function stripsHold(look: Look) {
       if (left < a - 1e-9 || right > b + 1e-9) continue
       for (let k = 1; k < 50; k++) {
         const gap = f(left + (k / 50) * width) - heights[i]!
-        expect([note, said[3] === 'low' ? gap >= -1e-9 : gap <= 1e-9]).toEqual([note, true])
+        claim(said[3] === 'low' ? gap >= -1e-9 : gap <= 1e-9, note)
       }
     }
   }
@@ -303,7 +283,7 @@ function conclusionsHold(look: Look) {
         'is concave up': values[i]! - values[i - 1]! >= -1e-9,
         'is concave down': values[i]! - values[i - 1]! <= 1e-9,
       }[said[1]!]
-      expect([text, places[i], holds]).toEqual([text, places[i], true])
+      claim(holds === true, text, places[i])
     }
   }
 }

@@ -42,12 +42,10 @@ function readCompare(r: TokenReader): Condition {
 
 /** Whether the parenthesis ahead holds a condition rather than a formula, in pieces or not. */
 export function holdsCondition(r: TokenReader): boolean {
-  let level = 0
   let compares = false
-  for (let i = 0, token = r.ahead(i); token; token = r.ahead(++i)) {
-    if (token.kind === '(') level += 1
-    if (token.kind === ')' && --level === 0) return compares
-    if (level !== 1) continue
+  for (let i = 1, token = r.ahead(i); token; token = r.ahead(++i)) {
+    if (token.kind === '(') i = r.closing(i)
+    if (token.kind === ')') return compares
     if (token.kind === 'word' && (token.word === 'if' || token.word === 'otherwise')) return false
     compares ||= token.kind === 'relation' || token.kind === 'word'
   }

@@ -89,14 +89,11 @@ function conditionLeads(r: TokenReader): boolean {
 
 /** With what a comparison ends that begins so far ahead; null where none begins there. */
 function comparisonEnds(r: TokenReader, from: number): string | null {
-  let level = 0
   let compares = false
   for (let i = from, token = r.ahead(i); token; token = r.ahead(++i)) {
     const { kind } = token
-    if (kind === '(') level += 1
-    if (kind === ')') level -= 1
-    if (level < 0 || kind === 'end') return compares ? 'end' : null
-    if (level > 0) continue
+    if (kind === '(') i = r.closing(i)
+    if (kind === ')' || kind === 'end') return compares ? 'end' : null
     if (kind === 'relation') compares = true
     if (kind === 'word' && token.word !== 'and' && token.word !== 'or') {
       return compares ? token.word : null

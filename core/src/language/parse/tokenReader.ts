@@ -62,6 +62,16 @@ export class TokenReader {
     return this.tokens[this.at + by]
   }
 
+  /**
+   * How far ahead the parenthesis that opens so far ahead is closed, or the last token before the end
+   * where it is not. What looks ahead passes over it so: a look takes no longer, however deep it is.
+   */
+  closing(by: number): number {
+    this.closings ??= closingsOf(this.tokens)
+    return this.closings[this.at + by]! - this.at
+  }
+  private closings: Int32Array | undefined
+
   /** Takes the token ahead where it is of one kind. */
   takeIf<Kind extends Token['kind']>(kind: Kind): TokenOf<Kind> | null {
     return this.peek().kind === kind ? (this.take() as TokenOf<Kind>) : null
@@ -188,3 +198,16 @@ const beginsFactor: ReadonlySet<Token['kind']> = new Set<Token['kind']>([
   'part',
   '(',
 ])
+
+/** For each token that opens a parenthesis which one closes it, or the last but one; else 0. */
+function closingsOf(tokens: readonly Token[]): Int32Array {
+  const closings = new Int32Array(tokens.length)
+  const open: number[] = []
+  tokens.forEach(({ kind }, i) => {
+    if (kind === '(') open.push(i)
+    const opened = kind === ')' ? open.pop() : undefined
+    if (opened !== undefined) closings[opened] = i
+  })
+  for (const i of open) closings[i] = Math.max(i, tokens.length - 2)
+  return closings
+}

@@ -113,12 +113,12 @@ describe('mathematics of people', () => {
       fc.property(fc.array(piece, { maxLength: 14 }), (parts) => {
         const { source } = latexMaths(parts.join(''))
         const bare = source.replace(/\\[\\{}$%#&_]/g, '')
-        let depth = 0
+        let [depth, lowest] = [0, 0]
         for (const c of bare) {
           depth += c === '{' ? 1 : c === '}' ? -1 : 0
-          expect(depth).toBeGreaterThanOrEqual(0)
+          lowest = Math.min(lowest, depth)
         }
-        expect(depth).toBe(0)
+        expect([depth, lowest]).toEqual([0, 0])
         expect((bare.match(/\$/g) ?? []).length % 2).toBe(0)
         expect(bare).not.toContain('%')
       }),

@@ -88,12 +88,13 @@ test('planes of a hundred surfaces touch as mathjs says, and their bound of the 
       const study = studyOf(`z = ${ours} over [-3, 3] × [-3, 3]`, `tangent plane at (${a}, ${b})`)
       const near = changeLine('line2', { near: '0.2' })(study)
       const told = workOut(near).lines.at(-1)!
-      const value = (letter: string) =>
-        math.derivative(theirs, letter).evaluate({ x: a, y: b }) as number
+      const [along, across] = ['x', 'y'].map(
+        (letter) => math.derivative(theirs, letter).evaluate({ x: a, y: b }) as number,
+      ) as [number, number]
       const slope = (letter: string) =>
         told.readouts.find((one) => one.label === `slope along ${letter}`)!.value!
-      expect(slope('x')).toBeCloseTo(value('x'), 9)
-      expect(slope('y')).toBeCloseTo(value('y'), 9)
+      expect(slope('x')).toBeCloseTo(along, 9)
+      expect(slope('y')).toBeCloseTo(across, 9)
       const bound = Number(/at most ([\d.]+)/.exec(told.notes.join(' '))?.[1] ?? NaN)
       const height = theirs.evaluate({ x: a, y: b }) as number
       for (const [u, v] of [
@@ -102,7 +103,7 @@ test('planes of a hundred surfaces touch as mathjs says, and their bound of the 
         [0.1, -0.2],
         [0, 0.2],
       ] as const) {
-        const plane = height + value('x') * u + value('y') * v
+        const plane = height + along * u + across * v
         const off = Math.abs((theirs.evaluate({ x: a + u, y: b + v }) as number) - plane)
         expect(off).toBeLessThanOrEqual(bound + 1e-12)
       }
