@@ -9,6 +9,7 @@ import { useStudy, useWorkbench, useWorkbenchStore } from '../store'
 import { type Drawn, DrawnOver, useDrawn } from './Drawn'
 import { Figures } from './Figures'
 import { useStepIds, useStepTitles, useStepWords } from './useLesson'
+import { useFullScreen } from './useFullScreen'
 import { useSpeaker } from './useSpeaker'
 import { Ways } from './Ways'
 
@@ -35,7 +36,7 @@ export function Presenting() {
     if (presenting && store.getState().history.present !== presenting.before) setLeaving(true)
     else endPresent(true)
   }
-  useFullScreen(end)
+  const excuse = useFullScreen(end)
   /** Plays what there is to play, and else goes on. */
   const space = () => {
     const { courses, pause, playStep } = store.getState()
@@ -49,6 +50,7 @@ export function Presenting() {
       `speaker-${id}`,
       'popup,width=760,height=620',
     )
+    excuse(opened !== null)
     announce(opened ? 'Speaker’s window opened' : 'The browser did not let the window open')
   }
   const keys = useEffectEvent((event: KeyboardEvent) => {
@@ -264,26 +266,6 @@ function useWallType() {
       style.removeProperty('--type')
       style.removeProperty('--line')
       delete dataset.presenting
-    }
-  }, [])
-}
-
-/** Fills the screen where the browser lets it; when someone leaves that, presenting ends. */
-function useFullScreen(onLeft: () => void) {
-  const left = useEffectEvent(onLeft)
-  useEffect(() => {
-    let was = document.fullscreenElement !== null
-    const onChange = () => {
-      const is = document.fullscreenElement !== null
-      if (was && !is) left()
-      was = is
-    }
-    document.addEventListener('fullscreenchange', onChange)
-    // Refused, it is presented in the window as it is.
-    if (!was) document.documentElement.requestFullscreen?.().catch(() => undefined)
-    return () => {
-      document.removeEventListener('fullscreenchange', onChange)
-      if (document.fullscreenElement) void document.exitFullscreen()
     }
   }, [])
 }
