@@ -240,15 +240,24 @@ export const enoughForDouble = ({ lo, hi }: Certain): boolean => {
 }
 
 /** The double nearest to the value of a formula at a place; NaN where there is none, or it is not told. */
-export function nearestDouble(
+export const nearestDouble = (
   tree: Tree,
   variable: string,
   at: Tree | number,
   parameters: Readonly<Record<string, number>>,
+): number => nearValue(tree, variable, at, parameters, enoughForDouble)
+
+/** The same as near as `enough` asks for. */
+export function nearValue(
+  tree: Tree,
+  variable: string,
+  at: Tree | number,
+  parameters: Readonly<Record<string, number>>,
+  enough: (found: Certain) => boolean,
 ): number {
-  const found = certainValue(tree, variable, at, parameters, enoughForDouble)
+  const found = certainValue(tree, variable, at, parameters, enough)
   if (!found) return NaN
-  return found.lo.isNegative() !== found.hi.isNegative() && !enoughForDouble(found)
+  return found.lo.isNegative() !== found.hi.isNegative() && !enough(found)
     ? 0
     : found.lo.plus(found.hi).div(2).toNumber()
 }

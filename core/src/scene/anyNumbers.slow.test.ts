@@ -70,11 +70,11 @@ test('heights that no number holds are held within those that can be drawn', () 
   expect(lanes[0]!.items.some((i) => i.key === 'curve')).toBe(true)
 })
 
-test('700 studies with numbers of any size are drawn without one that is none', () => {
+test('400 studies with numbers of any size are drawn without one that is none', () => {
   const faults: string[] = []
   let drawn = 0
   let told = 0
-  for (let seed = 1; seed <= 700; seed++) {
+  for (let seed = 1; seed <= 400; seed++) {
     const study = anyStudy(chanceFrom(seed))
     const evaluation = createEvaluator()(study)
     for (const { problems, tables } of evaluation.lines.values()) {
@@ -94,5 +94,5 @@ test('700 studies with numbers of any size are drawn without one that is none', 
   }
   expect(faults).toEqual([])
   // Both happen, or the studies are none that test this.
-  expect(Math.min(drawn, told)).toBeGreaterThan(150)
+  expect(Math.min(drawn, told)).toBeGreaterThan(90)
 }, 400_000)
