@@ -237,6 +237,8 @@ export async function measureFrames() {
     await page.waitForTimeout(4000)
     const playing = await page.evaluate(() => window.framesSeen.intervals)
     line('Frame intervals over 25 ms while playing', slow(playing))
+    // What plays on would take the machine from what is measured next.
+    await page.close()
     const { measureTurns } = await import('./turns.mjs')
     await measureTurns(browser, address, line)
   } finally {
