@@ -21,8 +21,8 @@ const longest = 12_000
 
 /**
  * The surfaces of a study, else its first lane that is not covered, as it opens, drawn small: curves,
- * strips, lines and points, without words. All of it in a frame of `width` by `height` pixels. `path` is the curve of the lane alone, and
- * `axis` the height of its axis where that is in view.
+ * strips, lines and points, without words. All of it in a frame of `width` by `height` pixels. `path`
+ * is the curve of the lane alone, and `axis` the height of its axis where that is in view.
  */
 export function thumbnail(
   study: Study,
