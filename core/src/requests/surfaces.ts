@@ -27,6 +27,9 @@ const asked: readonly (readonly [RegExp, string])[] = [
 const ofSurfacesAlone =
   /\btangent\s+planes?\b|\bdirectional\s+derivative\b|\bpartial\s+derivatives?\b|\bsaddle|∂|\bcross[-\s]section|^section$|\bsections?\b.*(?<!\p{L})[xyz](?!\p{L})/iu
 
+/** A polynomial at two coordinates is none of a curve. */
+const polynomialAtPoint = /\b(?:taylor|quadratic)\b.*\bat\s*\([^(),]+,[^(),]+\)/i
+
 const formulaOfTwo = /^(?:let\s+)?z\s*=(.*)$/isu
 const usesY = /(?<!\p{L})y(?!\p{L})/u
 
@@ -47,6 +50,7 @@ export function asSurface(typed: string, study: Study): string {
     named !== undefined ||
     /\bsurface\b/i.test(text) ||
     ofSurfacesAlone.test(text) ||
+    polynomialAtPoint.test(text) ||
     curveMakers(study).length === 0
   if (!isAbout) return typed
   const found = asked.find(([pattern]) => pattern.test(text))

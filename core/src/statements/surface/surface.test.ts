@@ -130,6 +130,8 @@ test('a Taylor polynomial of order 2, with a proven bound', () => {
   const told = toldLast('z = e^x ln(1 + y) over [-1, 1] × [-0.5, 1]', 'taylor at (0, 0), order 2')
   expect(read(told, 'formula')).toBe('z ≈ y + xy − 0.5y²')
   expect(told.notes.join(' ')).toMatch(/no bound of the error is proven|off by at most/)
+  const beside = toldLast('z = x y', 'section with y = 1', 'taylor polynomial at (1, 2)')
+  expect(beside.sentence).toMatch(/^Taylor polynomial of the surface at \(1, 2\)/)
   const first = toldLast('z = x y', 'taylor polynomial of the surface at (1, 2), order 1')
   expect(read(first, 'formula')).toBe('z ≈ 2 + 2(x − 1) + (y − 2)')
 })
