@@ -40,13 +40,18 @@ class Client extends pg.Client {
   }
 }
 
+/** Milliseconds that a person waits for a connection before the database counts as away. */
+const patience = 5000
+/** Nobody waits for a start, and a busy machine may take long over its first connection. */
+export const patienceAtStart = 60_000
+
 /** Connects lazily; the pool replaces connections that the database has dropped. */
-export function connect(databaseUrl: string): Sequelize {
+export function connect(databaseUrl: string, acquire = patience): Sequelize {
   const sequelize = new Sequelize(databaseUrl, {
     dialect: 'postgres',
     dialectModule: { ...pg, Client },
     logging: false,
-    pool: { max: 10, acquire: 5000, idle: 10_000 },
+    pool: { max: 10, acquire, idle: 10_000 },
     retry: { max: 2, match: [/terminating connection/, /Connection terminated/, /ECONNRESET/] },
   })
   StudyRow.init(

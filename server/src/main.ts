@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { pino } from 'pino'
 import { createApp } from './app'
-import { connect } from './database'
+import { connect, patienceAtStart } from './database'
 import { createDrawings } from './drawings'
 import { createThreadDrawing } from './drawInThread'
 import { probeDatabase } from './health'
@@ -15,8 +15,10 @@ const drawingRest = 3000
 
 const settings = readSettings(process.env)
 const log = pino({ level: settings.logLevel })
+const starting = connect(settings.databaseUrl, patienceAtStart)
+await migrate(starting, { demo: settings.demoStudies })
+await starting.close()
 const sequelize = connect(settings.databaseUrl)
-await migrate(sequelize, { demo: settings.demoStudies })
 
 const thread = createThreadDrawing(new URL('./drawingThread.js', import.meta.url))
 const drawings = createDrawings(thread.draw, log, drawingRest)

@@ -3,7 +3,7 @@ import { pino } from 'pino'
 import type { Sequelize } from 'sequelize'
 import request from 'supertest'
 import { createApp } from '../app'
-import { connect } from '../database'
+import { connect, patienceAtStart } from '../database'
 import { createDrawings } from '../drawings'
 import { probeDatabase } from '../health'
 import { drawStudy } from '../picture'
@@ -39,18 +39,18 @@ export const create = async (title?: string) =>
 /** Connecting anew puts the model back on the database of these tests. */
 export async function reconnect() {
   await database.close()
-  database = connect(databaseUrl)
+  database = connect(databaseUrl, patienceAtStart)
 }
 
 beforeAll(async () => {
   if (databaseUrl === '') throw new Error('these tests want DATABASE_URL; run npm test')
-  database = connect(databaseUrl)
+  database = connect(databaseUrl, patienceAtStart)
   await migrate(database, { demo: true })
   await drawings.askForMissing()
   await drawings.idle()
   app = createApp(partsFor())
   // All examples are drawn first, which a machine that is busy takes its time for.
-}, 60_000)
+}, 3 * patienceAtStart)
 
 afterAll(async () => {
   await drawings.idle()
