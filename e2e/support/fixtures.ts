@@ -1,7 +1,16 @@
-import { expect, type Locator, type Page, test as base } from '@playwright/test'
+import {
+  type ConsoleMessage,
+  expect,
+  type Locator,
+  type Page,
+  test as base,
+} from '@playwright/test'
 import { type Server, startServer } from './server'
+import { enter, putHintsAway, type Room } from './room'
 
 interface Fixtures {
+  /** Whether the test wants a browser of its own: it changes what is kept, sent or allowed there. */
+  ownPage: boolean
   /** Whether nobody has opened a study in this browser before. */
   firstVisit: boolean
   /** A server for this test alone, which it may stop and start. */
@@ -9,7 +18,7 @@ interface Fixtures {
   bench: Bench
 }
 
-export const test = base.extend<Fixtures, { server: Server }>({
+export const test = base.extend<Fixtures, { server: Server; room: Room }>({
   server: [
     async ({}, use) => {
       const server = await startServer()
@@ -19,28 +28,41 @@ export const test = base.extend<Fixtures, { server: Server }>({
     { scope: 'worker' },
   ],
   baseURL: async ({ server }, use) => use(server.url),
+  room: [
+    async ({ browser }, use) => {
+      const room: Room = { page: null, tests: 0 }
+      await use(room)
+      if (browser.isConnected()) await room.page?.context().close()
+    },
+    { scope: 'worker' },
+  ],
+  ownPage: [false, { option: true }],
   ownServer: async ({}, use) => {
     const server = await startServer()
     await use(server)
     await server.stop()
   },
   firstVisit: [false, { option: true }],
-  page: async ({ page, firstVisit }, use) => {
-    if (!firstVisit) {
-      // An empty page and one that cannot be reached keep nothing.
-      await page.addInitScript(() => {
-        if (location.protocol === 'http:') localStorage.setItem('yperkine.hints', 'put away')
-      })
-    }
+  /** One person's page: the one that the tests before have worked in, unless one of its own is asked for. */
+  page: async ({ browser, context, room, ownPage, firstVisit, baseURL, contextOptions }, use) => {
+    const isOwn = ownPage || firstVisit || Object.keys(contextOptions).length > 0
+    const page = isOwn ? await context.newPage() : await enter(room, browser, baseURL!)
+    if (isOwn && !firstVisit) await page.addInitScript(putHintsAway)
     const faults: string[] = []
-    page.on('pageerror', (error) => faults.push(error.message))
-    page.on('console', (message) => {
+    const onError = (error: Error) => faults.push(error.message)
+    const onMessage = (message: ConsoleMessage) => {
       // A request that is refused or unanswered is what some tests are about.
       if (message.type() === 'error' && !/Failed to load resource/.test(message.text())) {
         faults.push(message.text())
       }
-    })
+    }
+    page.on('pageerror', onError)
+    page.on('console', onMessage)
     await use(page)
+    // What the page still asks for when the test is over is answered or not; nobody waits for it.
+    await page.unrouteAll({ behavior: 'ignoreErrors' })
+    page.off('pageerror', onError)
+    page.off('console', onMessage)
     expect(faults, 'the page logs no errors').toEqual([])
   },
   bench: async ({ page }, use) => use(new Bench(page)),
@@ -54,8 +76,9 @@ export class Bench {
 
   /** Types a function on the Studies page and opens its study. */
   async open(formula: string, base = '') {
-    await this.page.goto(`${base}/`)
-    await this.page.getByRole('textbox', { name: 'Function' }).fill(formula)
+    const field = this.page.getByRole('textbox', { name: 'Function' })
+    if (base !== '' || !(await field.isVisible())) await this.page.goto(`${base}/`)
+    await field.fill(formula)
     await this.page.keyboard.press('Enter')
     await this.working.waitFor()
   }

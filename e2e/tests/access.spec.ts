@@ -221,7 +221,6 @@ test('on a phone dialogs are sheets with Done in reach, the title stays, nothing
 
 test('axe finds nothing while a lesson is presented, nor in the speaker’s window', async ({
   page,
-  context,
   bench,
 }) => {
   await bench.open('q(t) = 6 + 4 sin(0.9t) - 0.3t for 0 ≤ t ≤ 10')
@@ -240,7 +239,7 @@ test('axe finds nothing while a lesson is presented, nor in the speaker’s wind
     await expect(page.getByRole('main', { name: /^Presenting/ })).toBeVisible()
     expect(await faults(page)).toEqual([])
     if (look === 'chalk') {
-      const opening = context.waitForEvent('page')
+      const opening = page.context().waitForEvent('page')
       await page.keyboard.press('s')
       const speaker = await opening
       await expect(speaker.getByRole('region', { name: 'Now' })).toContainText('Step 1')

@@ -4,6 +4,8 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from '../support/fixtures'
 import { likeness, type Pixels } from '../support/pixels'
 
+test.use({ ownPage: true })
+
 /** Pictures are as large as the clip: its height without that of the ruler. */
 const asLarge = { width: 480, height: 250, scale: 1 }
 const [width, height] = [480, 300]

@@ -114,51 +114,56 @@ async function fingers(bench: Bench) {
     })
 }
 
-test('two fingers pinch', async ({ bench }) => {
-  const before = await bounds(bench)
-  const { x, y } = await centre(plot(bench))
-  const touch = await fingers(bench)
-  await touch('touchStart', [[x - 50, y]])
-  await touch('touchStart', [
-    [x - 50, y],
-    [x + 50, y],
-  ])
-  for (const d of [60, 80, 100])
-    await touch('touchMove', [
-      [x - d, y],
-      [x + d, y],
-    ])
-  await touch('touchEnd', [])
-  const after = await bounds(bench)
-  expect((before[1] - before[0]) / (after[1] - after[0])).toBeCloseTo(2, 1)
-})
+test.describe('with fingers', () => {
+  // A browser that has been touched once lays out for fingers.
+  test.use({ ownPage: true })
 
-test('two fingers pan both ways', async ({ bench }) => {
-  const before = await bounds(bench)
-  const path = await pathOf(bench)
-  const box = (await plot(bench).boundingBox())!
-  const { x, y } = await centre(plot(bench))
-  const touch = await fingers(bench)
-  const pair = (dx: number, dy: number): [number, number][] => [
-    [x - 50 + dx, y + dy],
-    [x + 50 + dx, y + dy],
-  ]
-  await touch('touchStart', pair(0, 0))
-  for (const share of [0.25, 0.5, 0.75, 1]) await touch('touchMove', pair(80 * share, 60 * share))
-  await touch('touchEnd', [])
-  const after = await bounds(bench)
-  const perPixel = (before[1] - before[0]) / box.width
-  expect(after[0]).toBeCloseTo(before[0] - 80 * perPixel, 1)
-  expect(after[1] - after[0]).toBeCloseTo(before[1] - before[0], 6)
-  // The lowest point of the curve went down with the fingers.
-  const lowest = (d: string) =>
-    Math.max(
-      ...d
-        .match(/-?[\d.]+/g)!
-        .map(Number)
-        .filter((_, i) => i % 2),
-    )
-  expect(lowest((await pathOf(bench))!) - lowest(path!)).toBeCloseTo(60, -1)
+  test('two fingers pinch', async ({ bench }) => {
+    const before = await bounds(bench)
+    const { x, y } = await centre(plot(bench))
+    const touch = await fingers(bench)
+    await touch('touchStart', [[x - 50, y]])
+    await touch('touchStart', [
+      [x - 50, y],
+      [x + 50, y],
+    ])
+    for (const d of [60, 80, 100])
+      await touch('touchMove', [
+        [x - d, y],
+        [x + d, y],
+      ])
+    await touch('touchEnd', [])
+    const after = await bounds(bench)
+    expect((before[1] - before[0]) / (after[1] - after[0])).toBeCloseTo(2, 1)
+  })
+
+  test('two fingers pan both ways', async ({ bench }) => {
+    const before = await bounds(bench)
+    const path = await pathOf(bench)
+    const box = (await plot(bench).boundingBox())!
+    const { x, y } = await centre(plot(bench))
+    const touch = await fingers(bench)
+    const pair = (dx: number, dy: number): [number, number][] => [
+      [x - 50 + dx, y + dy],
+      [x + 50 + dx, y + dy],
+    ]
+    await touch('touchStart', pair(0, 0))
+    for (const share of [0.25, 0.5, 0.75, 1]) await touch('touchMove', pair(80 * share, 60 * share))
+    await touch('touchEnd', [])
+    const after = await bounds(bench)
+    const perPixel = (before[1] - before[0]) / box.width
+    expect(after[0]).toBeCloseTo(before[0] - 80 * perPixel, 1)
+    expect(after[1] - after[0]).toBeCloseTo(before[1] - before[0], 6)
+    // The lowest point of the curve went down with the fingers.
+    const lowest = (d: string) =>
+      Math.max(
+        ...d
+          .match(/-?[\d.]+/g)!
+          .map(Number)
+          .filter((_, i) => i % 2),
+      )
+    expect(lowest((await pathOf(bench))!) - lowest(path!)).toBeCloseTo(60, -1)
+  })
 })
 
 test('the edge between two lanes gives one the other’s room', async ({ page, bench }) => {

@@ -164,9 +164,8 @@ test('words of people are words in every format, and names of files are safe', a
 test('a unit like a formula or like markup stays words in every copy of a table', async ({
   page,
   bench,
-  context,
 }) => {
-  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
   await bench.open('f(x) = x^2 for -3 <= x <= 3')
   await bench.button('Study settings').click()
   const unit = '=1+1"<img src=x onerror=alert(1)>'
@@ -209,16 +208,20 @@ test('what is covered is covered on the picture as well', async ({ page, bench }
   expect(drawn).toHaveLength(1)
 })
 
-test('a picture that cannot be made says why, and the study stays', async ({ page, bench }) => {
-  await bench.open('f(x) = x^2 for -3 <= x <= 3')
-  await page.route('**/*.woff', (route) => route.abort())
-  await page.getByRole('button', { name: 'Hand on' }).click()
-  await page.getByRole('menuitem', { name: 'Picture as PDF' }).click()
-  const told = page.getByRole('alert').filter({ hasText: 'could not be made' })
-  await expect(told).toContainText('The study is as it was')
-  await page.getByRole('button', { name: 'Done' }).click()
-  await page.unroute('**/*.woff')
-  expect((await taken(page, 'Picture as PDF')).name).toMatch(/\.pdf$/)
+test.describe('with a browser of its own', () => {
+  test.use({ ownPage: true })
+
+  test('a picture that cannot be made says why, and the study stays', async ({ page, bench }) => {
+    await bench.open('f(x) = x^2 for -3 <= x <= 3')
+    await page.route('**/*.woff', (route) => route.abort())
+    await page.getByRole('button', { name: 'Hand on' }).click()
+    await page.getByRole('menuitem', { name: 'Picture as PDF' }).click()
+    const told = page.getByRole('alert').filter({ hasText: 'could not be made' })
+    await expect(told).toContainText('The study is as it was')
+    await page.getByRole('button', { name: 'Done' }).click()
+    await page.unroute('**/*.woff')
+    expect((await taken(page, 'Picture as PDF')).name).toMatch(/\.pdf$/)
+  })
 })
 
 test('the picture and the working go out for LaTeX; words of people mean nothing in them', async ({

@@ -3,6 +3,8 @@ import { startDatabase, temporaryFolder } from '../../scripts/database.mjs'
 import { Bench, expect, test } from '../support/fixtures'
 import { startServer } from '../support/server'
 
+test.use({ ownPage: true })
+
 test('of two tabs the second is told, and keeps its work as a copy', async ({
   page,
   bench,

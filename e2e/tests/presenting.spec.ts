@@ -21,7 +21,6 @@ async function openLesson(page: Page) {
 
 test('a clicker leads through the lesson; the speaker has a window with words, the next step and a clock', async ({
   page,
-  context,
   bench,
 }) => {
   await openLesson(page)
@@ -31,7 +30,7 @@ test('a clicker leads through the lesson; the speaker has a window with words, t
   await expect(page.getByText('When does most of it come in?')).toBeVisible()
   await expect(page.getByRole('region', { name: 'Working' })).toHaveCount(0)
 
-  const opening = context.waitForEvent('page')
+  const opening = page.context().waitForEvent('page')
   await page.keyboard.press('s')
   const speaker = await opening
   await expect(speaker.getByRole('region', { name: 'Now' })).toContainText(

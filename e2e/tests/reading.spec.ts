@@ -17,15 +17,11 @@ const versionOf = async (page: Page, path: string) => {
   return ((await answer.json()) as { version: number }).version
 }
 
-test('a study to be read moves, takes nothing on, and keeps nothing', async ({
-  page,
-  bench,
-  context,
-}) => {
+test('a study to be read moves, takes nothing on, and keeps nothing', async ({ page, bench }) => {
   const path = await kept(page, bench)
   const before = await versionOf(page, path)
-  await context.clearCookies()
-  const fresh = await context.browser()!.newContext()
+  await page.context().clearCookies()
+  const fresh = await page.context().browser()!.newContext()
   const reader = await fresh.newPage()
   await reader.goto(new URL(`${path}?view=read`, page.url()).href)
   const working = reader.getByRole('region', { name: 'Working' })
@@ -226,9 +222,8 @@ test('named pages may frame what is read, and nothing else; other pages nothing'
 test('Link gives the address to work on, to read, or of the picture in a page', async ({
   page,
   bench,
-  context,
 }) => {
-  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
   const path = await kept(page, bench)
   await bench.button('Rename').click()
   await page.getByRole('textbox', { name: 'Title' }).fill('A "quoted" <b>title</b> & more')

@@ -1,6 +1,8 @@
 import { type Page } from '@playwright/test'
 import { Bench, expect, test } from '../support/fixtures'
 
+test.use({ ownPage: true })
+
 const notSaved = (page: Page) => page.getByRole('status').filter({ hasText: 'Not saved' })
 const idOf = (page: Page) => page.url().split('/').at(-1)!
 

@@ -1,43 +1,47 @@
 import { expect, test } from '../support/fixtures'
 
-test('type a function, ride a tangent along it, find it again after a restart', async ({
-  page,
-  bench,
-  ownServer,
-}) => {
-  await bench.open('q(t) = t^2 / 4 - 3', ownServer.url)
-  await expect(bench.line('Let q(t) = t²/4 − 3')).toBeVisible()
-  await expect(bench.lane('q')).toBeVisible()
-  await bench.say('tangent')
-  await bench.say('rate')
-  await expect(bench.line('Rate of change q′(t) = t/2')).toBeVisible()
-  const slope = bench.output('Tangent to q at t = a', 'slope')
-  await expect(slope).toHaveText('0')
-  await expect(bench.output('Tangent to q at t = a', 'line')).toHaveText('y = −3')
+test.describe('with a browser of its own', () => {
+  test.use({ ownPage: true })
 
-  const flag = bench.slider('Place a')
-  const before = (await flag.boundingBox())!
-  await bench.drag(flag, 120)
-  const a = await bench.valueOf(flag)
-  expect(a).toBeGreaterThan(1.5)
-  // The flag is where the hand let go, to within the slider's step.
-  const after = (await flag.boundingBox())!
-  expect(Math.abs(after.x - before.x - 120)).toBeLessThan(4)
-  // What hangs on the place has followed: the slope of t²/4 - 3 at a is a/2.
-  expect(Number(await slope.getAttribute('data-value'))).toBeCloseTo(a / 2, 10)
-  await expect(slope).toHaveText(String(Number((a / 2).toFixed(3))))
-  await expect(bench.slider('a')).toHaveAttribute('aria-valuenow', String(a))
+  test('type a function, ride a tangent along it, find it again after a restart', async ({
+    page,
+    bench,
+    ownServer,
+  }) => {
+    await bench.open('q(t) = t^2 / 4 - 3', ownServer.url)
+    await expect(bench.line('Let q(t) = t²/4 − 3')).toBeVisible()
+    await expect(bench.lane('q')).toBeVisible()
+    await bench.say('tangent')
+    await bench.say('rate')
+    await expect(bench.line('Rate of change q′(t) = t/2')).toBeVisible()
+    const slope = bench.output('Tangent to q at t = a', 'slope')
+    await expect(slope).toHaveText('0')
+    await expect(bench.output('Tangent to q at t = a', 'line')).toHaveText('y = −3')
 
-  await bench.saved()
-  await page.reload()
-  await expect(slope).toHaveText(String(Number((a / 2).toFixed(3))))
+    const flag = bench.slider('Place a')
+    const before = (await flag.boundingBox())!
+    await bench.drag(flag, 120)
+    const a = await bench.valueOf(flag)
+    expect(a).toBeGreaterThan(1.5)
+    // The flag is where the hand let go, to within the slider's step.
+    const after = (await flag.boundingBox())!
+    expect(Math.abs(after.x - before.x - 120)).toBeLessThan(4)
+    // What hangs on the place has followed: the slope of t²/4 - 3 at a is a/2.
+    expect(Number(await slope.getAttribute('data-value'))).toBeCloseTo(a / 2, 10)
+    await expect(slope).toHaveText(String(Number((a / 2).toFixed(3))))
+    await expect(bench.slider('a')).toHaveAttribute('aria-valuenow', String(a))
 
-  await ownServer.stop()
-  await ownServer.start()
-  await page.goto(`${ownServer.url}/`)
-  await page.getByRole('link', { name: 'q(t) = t²/4 − 3' }).first().click()
-  await expect(slope).toHaveText(String(Number((a / 2).toFixed(3))))
-  await expect(bench.slider('Place a')).toHaveAttribute('aria-valuenow', String(a))
+    await bench.saved()
+    await page.reload()
+    await expect(slope).toHaveText(String(Number((a / 2).toFixed(3))))
+
+    await ownServer.stop()
+    await ownServer.start()
+    await page.goto(`${ownServer.url}/`)
+    await page.getByRole('link', { name: 'q(t) = t²/4 − 3' }).first().click()
+    await expect(slope).toHaveText(String(Number((a / 2).toFixed(3))))
+    await expect(bench.slider('Place a')).toHaveAttribute('aria-valuenow', String(a))
+  })
 })
 
 test('point, flag and track are one value and move in the same frame', async ({ page, bench }) => {

@@ -123,66 +123,72 @@ test('examples stand apart, each with a picture of its own; what was opened last
   await expect.poll(mine).toBe('f(x) = x² − 1')
 })
 
-test('the list comes without what reads formulas; what is typed meanwhile is kept', async ({
-  page,
-}) => {
-  let scripts = 0
-  page.on('requestfinished', (request) => {
-    if (request.resourceType() !== 'script') return
-    void request.sizes().then(({ responseBodySize }) => (scripts += responseBodySize))
-  })
-  await page.goto('/')
-  await expect(page.getByRole('list', { name: 'Studies' }).getByRole('link').first()).toBeVisible()
-  await page.waitForLoadState('networkidle')
-  expect(scripts).toBeGreaterThan(50_000)
-  expect(scripts).toBeLessThanOrEqual(200 * 1024)
+test.describe('with a browser of its own', () => {
+  test.use({ ownPage: true })
 
-  // The reader is long in coming: keys and Enter arrive before it.
-  let release = () => {}
-  const held = new Promise<void>((resolve) => (release = resolve))
-  await page.route('**/assets/FunctionEntry*', async (route) => {
-    await held
-    await route.continue()
-  })
-  const field = page.getByRole('textbox', { name: 'Function' })
-  await field.click()
-  await page.keyboard.type('q(t) = t^2 - 3')
-  await expect(field).toHaveValue('q(t) = t^2 - 3')
-  await page.keyboard.press('Enter')
-  release()
-  await expect(page.getByRole('figure', { name: 'Lane q', exact: true })).toBeVisible()
-})
+  test('the list comes without what reads formulas; what is typed meanwhile is kept', async ({
+    page,
+  }) => {
+    let scripts = 0
+    page.on('requestfinished', (request) => {
+      if (request.resourceType() !== 'script') return
+      void request.sizes().then(({ responseBodySize }) => (scripts += responseBodySize))
+    })
+    await page.goto('/')
+    await expect(
+      page.getByRole('list', { name: 'Studies' }).getByRole('link').first(),
+    ).toBeVisible()
+    await page.waitForLoadState('networkidle')
+    expect(scripts).toBeGreaterThan(50_000)
+    expect(scripts).toBeLessThanOrEqual(200 * 1024)
 
-test('half of a formula is typed before its reader stands, half after', async ({ page }) => {
-  let release = () => {}
-  const held = new Promise<void>((resolve) => (release = resolve))
-  await page.route('**/assets/FunctionEntry*', async (route) => {
-    await held
-    await route.continue()
+    // The reader is long in coming: keys and Enter arrive before it.
+    let release = () => {}
+    const held = new Promise<void>((resolve) => (release = resolve))
+    await page.route('**/assets/FunctionEntry*', async (route) => {
+      await held
+      await route.continue()
+    })
+    const field = page.getByRole('textbox', { name: 'Function' })
+    await field.click()
+    await page.keyboard.type('q(t) = t^2 - 3')
+    await expect(field).toHaveValue('q(t) = t^2 - 3')
+    await page.keyboard.press('Enter')
+    release()
+    await expect(page.getByRole('figure', { name: 'Lane q', exact: true })).toBeVisible()
   })
-  await page.goto('/')
-  const field = page.getByRole('textbox', { name: 'Function' })
-  await field.click()
-  await page.keyboard.type('x^2 + ')
-  release()
-  await expect(page.locator('.cm-editor')).toBeVisible()
-  await page.keyboard.type('2x')
-  await expect(field).toHaveText('x^2 + 2x')
-  await expect(field).toBeFocused()
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('figure', { name: 'Lane f', exact: true })).toBeVisible()
-})
 
-test('a reader that cannot be fetched is told, and comes when the line is back', async ({
-  page,
-  context,
-}) => {
-  await page.goto('/')
-  await context.setOffline(true)
-  const field = page.getByRole('textbox', { name: 'Function' })
-  await field.fill('sin x')
-  await expect(page.getByRole('alert')).toContainText('the server cannot be reached')
-  await context.setOffline(false)
-  await field.press('Enter')
-  await expect(page.getByRole('figure', { name: 'Lane f', exact: true })).toBeVisible()
+  test('half of a formula is typed before its reader stands, half after', async ({ page }) => {
+    let release = () => {}
+    const held = new Promise<void>((resolve) => (release = resolve))
+    await page.route('**/assets/FunctionEntry*', async (route) => {
+      await held
+      await route.continue()
+    })
+    await page.goto('/')
+    const field = page.getByRole('textbox', { name: 'Function' })
+    await field.click()
+    await page.keyboard.type('x^2 + ')
+    release()
+    await expect(page.locator('.cm-editor')).toBeVisible()
+    await page.keyboard.type('2x')
+    await expect(field).toHaveText('x^2 + 2x')
+    await expect(field).toBeFocused()
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('figure', { name: 'Lane f', exact: true })).toBeVisible()
+  })
+
+  test('a reader that cannot be fetched is told, and comes when the line is back', async ({
+    page,
+    context,
+  }) => {
+    await page.goto('/')
+    await context.setOffline(true)
+    const field = page.getByRole('textbox', { name: 'Function' })
+    await field.fill('sin x')
+    await expect(page.getByRole('alert')).toContainText('the server cannot be reached')
+    await context.setOffline(false)
+    await field.press('Enter')
+    await expect(page.getByRole('figure', { name: 'Lane f', exact: true })).toBeVisible()
+  })
 })

@@ -3,6 +3,8 @@ import { readFileSync } from 'node:fs'
 import { type Bench, expect, test } from '../support/fixtures'
 import { likeness } from '../support/pixels'
 
+test.use({ ownPage: true })
+
 const dune = 'z = 4e^(-x²/8 - y²/5) + 0.3 sin x'
 const view = (page: Page) => page.getByRole('figure', { name: 'Surface z' })
 const turn = (page: Page) => page.getByRole('slider', { name: 'Turn z' })

@@ -4,6 +4,8 @@ import { gzipSync } from 'node:zlib'
 import { pathToFileURL } from 'node:url'
 import { Bench, expect, test } from '../support/fixtures'
 
+test.use({ ownPage: true })
+
 const title = '</script><script>document.title="caught"</script> ]]> “Ünï” 😀'
 
 async function rename(page: Page, to: string) {

@@ -1,5 +1,7 @@
 import { expect, test } from '../support/fixtures'
 
+test.use({ ownPage: true })
+
 test.describe('list, page and server of different versions say so to each other', () => {
   test('a server that is newer than the page', async ({ page, bench }) => {
     await bench.open('q(t) = sin t for 0 ≤ t ≤ 10')

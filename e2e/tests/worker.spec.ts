@@ -63,36 +63,40 @@ test('long work shows its progress, can be stopped, and leaves the page free', a
   await expect(page.locator(rangeOf('f'))).toHaveText('from 0 to 100, proven')
 })
 
-test('a line that takes long shows how far it is, can be stopped and goes on where it was', async ({
-  page,
-  bench,
-}) => {
-  // A machine so slow that each slice of the work waits for its turn.
-  await page.route(/worker-[^/]*\.js$/, async (route) => {
-    const response = await route.fetch()
-    const slow = `{
-      const post = MessagePort.prototype.postMessage
-      MessagePort.prototype.postMessage = function (...parts) {
-        setTimeout(() => post.apply(this, parts), 60)
-      }
-    }`
-    await route.fulfill({ response, body: slow + (await response.text()) })
+test.describe('with a browser of its own', () => {
+  test.use({ ownPage: true })
+
+  test('a line that takes long shows how far it is, can be stopped and goes on where it was', async ({
+    page,
+    bench,
+  }) => {
+    // A machine so slow that each slice of the work waits for its turn.
+    await page.route(/worker-[^/]*\.js$/, async (route) => {
+      const response = await route.fetch()
+      const slow = `{
+        const post = MessagePort.prototype.postMessage
+        MessagePort.prototype.postMessage = function (...parts) {
+          setTimeout(() => post.apply(this, parts), 60)
+        }
+      }`
+      await route.fulfill({ response, body: slow + (await response.text()) })
+    })
+    const terms = Array.from({ length: 20 }, (_, i) => `sin(${i + 1}.5x + cos(x))/${i + 1}`)
+    await bench.open(`f(x) = ${terms.join(' + ')} for -10 <= x <= 10`)
+    await bench.say('turning points of f')
+    const line = bench.line(/^Turning points of f/)
+    const bar = line.getByRole('progressbar')
+    await expect(bar).toBeVisible()
+    const share = async () => Number(await bar.getAttribute('value'))
+    const first = await share()
+    await expect.poll(share).toBeGreaterThan(first)
+    await line.getByRole('button', { name: 'Stop' }).click()
+    await expect(line.getByText('Stopped before it was settled.')).toBeVisible()
+    // The page is free meanwhile, and other lines are worked out.
+    await bench.say('value of f at 1')
+    await expect(bench.output('Value of f at x = 1', 'value')).toHaveText(/^−?\d/)
+    await line.getByRole('button', { name: 'Go on' }).click()
+    await expect(bar).toBeVisible()
+    expect(await share()).toBeGreaterThanOrEqual(first)
   })
-  const terms = Array.from({ length: 20 }, (_, i) => `sin(${i + 1}.5x + cos(x))/${i + 1}`)
-  await bench.open(`f(x) = ${terms.join(' + ')} for -10 <= x <= 10`)
-  await bench.say('turning points of f')
-  const line = bench.line(/^Turning points of f/)
-  const bar = line.getByRole('progressbar')
-  await expect(bar).toBeVisible()
-  const share = async () => Number(await bar.getAttribute('value'))
-  const first = await share()
-  await expect.poll(share).toBeGreaterThan(first)
-  await line.getByRole('button', { name: 'Stop' }).click()
-  await expect(line.getByText('Stopped before it was settled.')).toBeVisible()
-  // The page is free meanwhile, and other lines are worked out.
-  await bench.say('value of f at 1')
-  await expect(bench.output('Value of f at x = 1', 'value')).toHaveText(/^−?\d/)
-  await line.getByRole('button', { name: 'Go on' }).click()
-  await expect(bar).toBeVisible()
-  expect(await share()).toBeGreaterThanOrEqual(first)
 })
