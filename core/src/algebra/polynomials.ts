@@ -28,12 +28,12 @@ function primitive(p: readonly bigint[]): bigint[] {
   return common > 1n ? kept.map((c) => c / common) : kept
 }
 
-function addPolynomials(p: Polynomial, q: Polynomial): bigint[] {
+export function addPolynomials(p: Polynomial, q: Polynomial): bigint[] {
   return trim(
     Array.from({ length: Math.max(p.length, q.length) }, (_, i) => (p[i] ?? 0n) + (q[i] ?? 0n)),
   )
 }
-function multiplyPolynomials(p: Polynomial, q: Polynomial): bigint[] {
+export function multiplyPolynomials(p: Polynomial, q: Polynomial): bigint[] {
   if (p.length === 0 || q.length === 0) return []
   const out = new Array<bigint>(p.length + q.length - 1).fill(0n)
   p.forEach((a, i) => q.forEach((b, j) => (out[i + j]! += a * b)))
@@ -59,6 +59,17 @@ export function commonDivisor(p: Polynomial, q: Polynomial): bigint[] {
   let [a, b] = [primitive(p), primitive(q)]
   while (b.length > 0) [a, b] = [b, remainder(a, b)]
   return a
+}
+
+/** p/q where q divides p and the quotient has whole coefficients, as where q is without common divisor. */
+export function exactDivision(p: Polynomial, q: Polynomial): bigint[] {
+  const rest = [...p]
+  const out = new Array<bigint>(Math.max(0, p.length - q.length + 1)).fill(0n)
+  for (let i = out.length - 1; i >= 0; i--) {
+    out[i] = rest[i + q.length - 1]! / q.at(-1)!
+    q.forEach((c, j) => (rest[i + j]! -= out[i]! * c))
+  }
+  return out
 }
 
 /** p/q where q divides p, but for a constant factor. */

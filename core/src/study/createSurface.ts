@@ -21,12 +21,11 @@ import { surfaceTitle } from './titles'
 export function createSurface(text: string, withValues: readonly string[]): Created | null {
   const typed = surfaceDefinition(text)
   if (!typed) return null
-  const { letters, name } = typed
+  const { letters, name, isSaid } = typed
   const { formula, sides } = cutSides(typed.body, letters)
   const [first, second] = letters
   const own = withValues.filter((n) => !letters.includes(n))
   const parsed = parseFormula(formula, { variable: first, names: [...own, second] })
-  const isSaid = /^(?:let\s+)?(?:the\s+)?surface\b/i.test(text.trim()) || name !== 'z'
   const usesBoth = parsed.ok && namesIn(parsed.tree).has(second)
   if (!isSaid && !usesBoth && !new RegExp(`(?<!\\p{L})${second}(?!\\p{L})`, 'u').test(formula)) {
     return null

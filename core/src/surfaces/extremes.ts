@@ -1,8 +1,12 @@
-import { decimalOfNumber } from '../arithmetic/rational'
-import { type Interval } from '../arithmetic/intervals'
+import { simplify } from '../algebra/simplify'
+import { decimalOfNumber, type Rational, toNumber } from '../arithmetic/rational'
+import { holdsZero, type Interval, point } from '../arithmetic/intervals'
+import { numberInterval } from '../evaluate/enclosures'
+import { exactRational } from '../evaluate/exactRational'
 import type { Steps } from '../features/budget'
 import { examineInSteps } from '../features/examine'
-import { exactly, type Tree } from '../formula/tree'
+import { exactly, keyOf, type Tree } from '../formula/tree'
+import { atPlace, exactPlace, type Place, tidyMiddle, treeAt } from './commonZeros'
 import type { StationaryPoints } from './stationary'
 import type { RealSurface, Rectangle } from './surface'
 
@@ -13,7 +17,15 @@ export interface Candidate {
   z: number
   /** Surely holds the height there. */
   height: Interval
+  /** Its coordinates, where they are known to be these fractions. */
+  exact: Place | null
+  /** The height as an exact formula, where the place is exact: the same text means the same height. */
+  key: string | null
+  /** The height is the fraction that z is the double of. */
+  isFraction: boolean
   where: 'inside' | 'edge' | 'corner'
+  /** It lies on the curve of critical points, as far as its digits go: all along a piece of that f has one value. */
+  onCurve: boolean
 }
 
 export interface SurfaceExtremes {
@@ -50,12 +62,21 @@ export function* surfaceExtremes(
   inside: StationaryPoints,
 ): Steps<SurfaceExtremes> {
   const candidates: Candidate[] = []
+  const { curve } = inside
+  const isOnCurve = (at: Rectangle) =>
+    curve !== null && curve !== 'everywhere' && holdsZero(curve.surface.enclose(at))
   let complete = inside.complete && !inside.rough
-  const add = (one: Candidate) => {
+  const add = (
+    at: Rectangle,
+    exact: Candidate['exact'],
+    where: Candidate['where'],
+    onCurve = isOnCurve(at),
+  ) => {
+    const one = candidateOf(f, at, exact)
     const isKnown = candidates.some(
       ({ x, y }) => near(x, one.x, within.x) && near(y, one.y, within.y),
     )
-    if (!isKnown && Number.isFinite(one.z)) candidates.push(one)
+    if (!isKnown && Number.isFinite(one.z)) candidates.push({ ...one, where, onCurve })
   }
   const sides = [
     { held: 1, at: ends.y[0], value: within.y.lo },
@@ -63,24 +84,27 @@ export function* surfaceExtremes(
     { held: 1, at: ends.y[1], value: within.y.hi },
     { held: 0, at: ends.x[0], value: within.x.lo },
   ] as const
-  for (const { held, at, value } of sides) {
-    const along = held === 1 ? within.x : within.y
-    const edge = f.section(held, at, f.letters[held === 1 ? 0 : 1])
+  for (const { held, at: end, value } of sides) {
+    const free = held === 1 ? 0 : 1
+    const [along, freeEnds] = held === 1 ? [within.x, ends.x] : [within.y, ends.y]
+    const edge = f.section(held, end, f.letters[free])
+    const slope = f.partial(1 - free, free)
     const facts = yield* examineInSteps(edge, along.lo, along.hi)
     if (!facts.complete || facts.breaks.length > 0) complete = false
+    const placeAt = <T>(t: T, other: T): [T, T] => (held === 1 ? [t, other] : [other, t])
     for (const { x: t, enclosure } of facts.candidates) {
-      const [lo, hi] = edge.enclose(...enclosure)
-      const z = edge.value(t)
-      const isEnd = t === along.lo || t === along.hi
-      const where = isEnd ? 'corner' : 'edge'
-      const [x, y] = held === 1 ? [t, value] : [value, t]
-      add({ x, y, z, height: { lo, hi }, where })
+      const [x, y] = placeAt({ lo: enclosure[0], hi: enclosure[1] }, point(value))
+      const cornerEnd = t === along.lo ? freeEnds[0] : t === along.hi ? freeEnds[1] : null
+      const exact = cornerEnd
+        ? fractionsOf(placeAt(cornerEnd, end))
+        : exactOn(f, slope, { x, y }, end, held)
+      add({ x, y }, exact, cornerEnd ? 'corner' : 'edge')
     }
     for (const t of [along.lo, along.hi]) if (Number.isNaN(edge.value(t))) complete = false
   }
-  for (const { x, y, at } of inside.points) {
-    const height = f.enclose(at)
-    add({ x, y, z: f.value(x, y), height, where: 'inside' })
+  for (const { at, exact } of inside.points) add(at, exact, 'inside', false)
+  for (const { at, exact } of curve && curve !== 'everywhere' ? curve.points : []) {
+    add(at, exact, 'inside', true)
   }
   const top = Math.max(...candidates.map(({ height }) => height.lo))
   const bottom = Math.min(...candidates.map(({ height }) => height.hi))
@@ -90,6 +114,50 @@ export function* surfaceExtremes(
     lowest: candidates.filter(({ height }) => height.lo <= bottom),
     complete,
   }
+}
+
+/** The height at a place: as a fraction where arithmetic gives one, else enclosed. */
+function candidateOf(
+  f: RealSurface,
+  at: Rectangle,
+  exact: Candidate['exact'],
+): Omit<Candidate, 'where' | 'onCurve'> {
+  const [x, y] = exact ? exact.map(toNumber) : [tidyMiddle(at.x), tidyMiddle(at.y)]
+  const place = { x: x!, y: y!, exact }
+  const tree = exact && simplify(treeAt(f, exact))
+  const fraction = tree && exactRational(tree)
+  if (fraction) {
+    const height = numberInterval(fraction)
+    return {
+      ...place,
+      z: toNumber(fraction),
+      height,
+      key: keyOf(exactly(fraction)),
+      isFraction: true,
+    }
+  }
+  const height = f.enclose(exact ? atPlace(exact) : at)
+  return { ...place, z: f.value(x!, y!), height, key: tree && keyOf(tree), isFraction: false }
+}
+
+/** The round place on an edge at which exact arithmetic gives a slope of 0 along it. */
+function exactOn(
+  f: RealSurface,
+  slope: RealSurface,
+  at: Rectangle,
+  end: Tree,
+  held: 0 | 1,
+): Candidate['exact'] {
+  const place = exactPlace(f, [slope], at)
+  const side = place && exactRational(end)
+  return side && equalRationals(place[held], side) ? place : null
+}
+
+const equalRationals = (a: Rational, b: Rational) => a.n * b.d === b.n * a.d
+
+const fractionsOf = (place: readonly [Tree, Tree]): Candidate['exact'] => {
+  const [x, y] = place.map(exactRational)
+  return x && y ? [x, y] : null
 }
 
 const near = (a: number, b: number, side: Interval) => Math.abs(a - b) <= 1e-9 * (side.hi - side.lo)

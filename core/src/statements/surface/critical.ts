@@ -1,14 +1,11 @@
 import { z } from 'zod'
 import type { Steps } from '../../features/budget'
-import * as I from '../../arithmetic/intervals'
-import { type Candidate, type SurfaceExtremes, surfaceExtremes } from '../../surfaces/extremes'
-import {
-  type StationaryPoint,
-  type StationaryPoints,
-  stationaryPoints,
-} from '../../surfaces/stationary'
+import { surfaceExtremes } from '../../surfaces/extremes'
+import { levelLines } from '../../surfaces/levels'
+import { stationaryPoints } from '../../surfaces/stationary'
+import type { ZeroCurve } from '../../surfaces/zeroCurve'
 import { commonMembers, nameSchema } from '../../vocabulary/members'
-import { formatNumber, sayNumber, showNumber } from '../../vocabulary/numbers'
+import { formatNumber } from '../../vocabulary/numbers'
 import {
   emptyResult,
   failed,
@@ -19,12 +16,17 @@ import {
   type SpaceMark,
   type StatementKind,
   type SurfaceResult,
-  type Verdict,
 } from '../contract'
+import {
+  because,
+  type Found,
+  kindWords,
+  notesSaid,
+  extremesSaid,
+  verdictSaid,
+} from './criticalWords'
 import { surfaceMeant } from './said'
-import { listed } from '../shared/said'
 import { ofSurface } from './shared'
-import { placeSaidAs } from './words'
 
 /** Critical points of f, with the highest and lowest of its rectangle. */
 export const criticalLineSchema = z.strictObject({
@@ -33,11 +35,6 @@ export const criticalLineSchema = z.strictObject({
   of: nameSchema,
 })
 export type CriticalLine = z.infer<typeof criticalLineSchema>
-
-interface Found {
-  points: StationaryPoints
-  extremes: SurfaceExtremes
-}
 
 /** The outcome of the long work, kept with the surface that it is about. */
 interface Known {
@@ -105,13 +102,10 @@ export const criticalKind: StatementKind<CriticalLine> = {
   },
 }
 
-function told(
-  surface: SurfaceResult,
-  { points, extremes }: Found,
-  context: LineContext,
-): LineResult {
+function told(surface: SurfaceResult, found: Found, context: LineContext): LineResult {
   const { decimals } = context
-  const marks = points.points.map((p): SpaceMark => {
+  const { points, curve } = found.points
+  const marks = points.map((p): SpaceMark => {
     const z = surface.f.value(p.x, p.y)
     const label = p.kind === 'open' ? 'critical' : kindWords[p.kind]
     return {
@@ -119,24 +113,34 @@ function told(
       ...{ at: [p.x, p.y, z], label },
     }
   })
+  const along = curve && curve !== 'everywhere' ? [pathOf(curve, surface)] : []
   return {
     ...emptyResult,
-    tables: points.points.length > 0 ? [tableOf(surface, points.points, decimals)] : [],
-    conclusions: extremes.complete
-      ? [
-          { text: extremeSaid('Highest', extremes.highest, surface, decimals) },
-          { text: extremeSaid('Lowest', extremes.lowest, surface, decimals) },
-        ]
-      : [],
-    notes: [...testSaid(surface, points), ...notesOf(surface, points, extremes)],
-    verdict: verdictOf(surface, points, decimals),
-    space: marks,
+    tables: points.length > 0 ? [tableOf(surface, points, decimals)] : [],
+    conclusions: extremesSaid(surface, found, decimals).map((text) => ({ text })),
+    notes: notesSaid(surface, found),
+    verdict: verdictSaid(surface, found.points, decimals),
+    space: [...marks, ...along],
   }
+}
+
+/** The curve that critical points fill, on the surface. */
+function pathOf({ surface: curve }: ZeroCurve, { f, within }: SurfaceResult): SpaceMark {
+  const everything = { lo: -Infinity, hi: Infinity }
+  const lines = levelLines(curve, within, [0], everything)
+  const points = lines.flatMap(({ pieces }) =>
+    Array.from({ length: pieces.length / 4 }, (_, i) => {
+      const [x0, y0, x1, y1] = pieces.subarray(i * 4, i * 4 + 4) as unknown as number[]
+      const end = (x: number, y: number) => [x, y, f.value(x, y)] as const
+      return [end(x0!, y0!), end(x1!, y1!), [NaN, NaN, NaN] as const]
+    }).flat(),
+  )
+  return { kind: 'path', id: 'critical', points }
 }
 
 function tableOf(
   { f, name, letters }: SurfaceResult,
-  points: readonly StationaryPoint[],
+  points: Found['points']['points'],
   decimals: number,
 ): ResultTable {
   const columns = [...letters, name, 'kind', 'because']
@@ -145,116 +149,9 @@ function tableOf(
       const z = f.value(p.x, p.y)
       const cells = [p.x, p.y, z].map((v) => formatNumber(v, decimals))
       return {
-        cells: [
-          ...cells,
-          kindWords[p.kind],
-          because(p, `${name}_${letters[0].repeat(2)}`, decimals),
-        ],
+        cells: [...cells, kindWords[p.kind], because(p, name, letters, decimals)],
         values: [p.x, p.y, z, null, null],
       }
     }),
   )
-}
-
-/** The second derivative test, with D for its determinant. */
-function because(
-  { kind, determinant, bend }: StationaryPoint,
-  bendName: string,
-  decimals: number,
-): string {
-  const value = (side: I.Interval) => showNumber(I.middle(side), decimals)
-  if (kind === 'saddle') return `D = ${value(determinant)} < 0`
-  if (kind !== 'open') {
-    const sign = kind === 'minimum' ? '> 0' : '< 0'
-    return `D = ${value(determinant)} > 0, ${bendName} = ${value(bend)} ${sign}`
-  }
-  const isZero = determinant.lo === 0 && determinant.hi === 0
-  return isZero ? 'D = 0: the test says nothing' : 'the sign of D is not settled'
-}
-
-/** What the kinds are called, as for curves. */
-const kindWords = {
-  maximum: 'high',
-  minimum: 'low',
-  saddle: 'saddle',
-  open: 'not settled',
-} as const
-
-function extremeSaid(
-  which: 'Highest' | 'Lowest',
-  places: SurfaceExtremes['highest'],
-  { name }: SurfaceResult,
-  decimals: number,
-): string {
-  const [first] = places
-  const at = (where: Candidate['where']) =>
-    places.flatMap((one) => (one.where === where ? [placeSaidAs([one.x, one.y], decimals)] : []))
-  const [inside, edges, corners] = [at('inside'), at('edge'), at('corner')]
-  const list = listed([
-    ...inside,
-    ...edges.map((place) => `${place} on an edge`),
-    ...corners.map((place, i) =>
-      i > 0 ? place : `the corner${corners.length > 1 ? 's' : ''} ${place}`,
-    ),
-  ])
-  const value = sayNumber(first!.z, decimals)
-  const is = value.startsWith('≈') ? value : `= ${value}`
-  return `${which} on the closed rectangle: ${name} ${is} at ${list}`
-}
-
-/** What D is. */
-function testSaid(
-  { name, letters: [x, y] }: SurfaceResult,
-  { points }: StationaryPoints,
-): string[] {
-  if (points.length === 0) return []
-  const by = (letters: string) => `${name}_${letters}`
-  return [`D is ${by(x + x)}·${by(y + y)} − ${by(x + y)}², of the second derivative test.`]
-}
-
-function notesOf(
-  { name }: SurfaceResult,
-  points: StationaryPoints,
-  extremes: SurfaceExtremes,
-): string[] {
-  const rough = points.rough
-    ? [
-        `${name} may have folds, jumps or edges on the rectangle: points at which it has no partial derivatives are not listed.`,
-      ]
-    : []
-  const open = extremes.complete
-    ? []
-    : ['Which of its values is the highest and which the lowest is not told: not all is settled.']
-  return [...rough, ...open]
-}
-
-function verdictOf(
-  { letters }: SurfaceResult,
-  { points, unresolved, complete, shared }: StationaryPoints,
-  decimals: number,
-): Verdict {
-  const [x, y] = letters
-  const all = points.length
-  if (complete) {
-    const many = all === 0 ? 'none' : all === 1 ? 'one point' : `${all} points`
-    return {
-      complete,
-      text: `Complete: ${many} at which both partial derivatives are 0, by ${points.some(({ at: { x: side } }) => side.lo === side.hi) ? 'interval Newton and exact arithmetic' : 'interval Newton'}`,
-      unresolved: [],
-    }
-  }
-  const [box] = unresolved
-  const open = points.find(({ proven }) => !proven)
-  const span = (side: I.Interval) => {
-    const m = I.middle(side)
-    return I.width(side) < 1e-3 ? sayNumber(m, decimals) : null
-  }
-  const [near, beside] = box ? [span(box.x), span(box.y)] : [null, null]
-  const where =
-    unresolved.length === 1 && near !== null && beside !== null
-      ? `close to ${placeSaidAs(open ? [open.x, open.y] : [I.middle(box!.x), I.middle(box!.y)], decimals)} there may be more`
-      : shared
-        ? `the two partial derivatives share a factor: critical points may fill a line in ${x} and ${y}`
-        : 'some places could not be settled'
-  return { complete, text: `Not complete: ${where}`, unresolved: [] }
 }

@@ -8,23 +8,26 @@ interface Definition {
   name: string
   letters: readonly [string, string]
   body: string
+  /** Two variables or the word say that it is one, whatever the formula has. */
+  isSaid: boolean
 }
 
 const callSide =
-  /^(?:let\s+)?(?:the\s+)?(?:surface\s+)?(\p{L}[₀-₉]{0,3})\s*\(\s*(\p{L})\s*,\s*(\p{L})\s*\)\s*=\s*(.*)$/isu
+  /^(?:let\s+)?(?:the\s+)?(?:surface\s+)?(?:z\s*=\s*)?(\p{L}[₀-₉]{0,3})\s*\(\s*(\p{L})\s*,\s*(\p{L})\s*\)\s*=\s*(.*)$/isu
 const shortSide = /^(?:let\s+)?(?:the\s+)?(surface\s+)?(?:(\p{L}[₀-₉]{0,3})\s*=\s*)?(.*)$/isu
 
-/** f(x, y) = …, surface z = …, z = …: null where a text is none of these. */
+/** f(x, y) = …, z = f(x, y) = …, surface z = …, z = …: null where a text is none of these. */
 export function surfaceDefinition(text: string): Definition | null {
   const called = callSide.exec(text.trim())
   if (called) {
     const [, name = '', first = '', second = '', body = ''] = called
-    return first === second || body.trim() === '' ? null : { name, letters: [first, second], body }
+    if (first === second || body.trim() === '') return null
+    return { name, letters: [first, second], body, isSaid: true }
   }
   const [, word, name, body = ''] = shortSide.exec(text.trim()) ?? []
   if ((word === undefined && name?.toLowerCase() !== 'z') || body.trim() === '') return null
   if (name === undefined && !/[\d+\-−*/^·√²³()]/u.test(body)) return null
-  return { name: name ?? 'z', letters: ['x', 'y'], body }
+  return { name: name ?? 'z', letters: ['x', 'y'], body, isSaid: word !== undefined }
 }
 
 const bySides =

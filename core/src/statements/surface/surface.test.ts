@@ -170,14 +170,48 @@ test('critical points say their kind and why, and what is highest on the closed 
   expect(said[1]).toBe('Lowest on the closed rectangle: z = −14 at (−3, 2) on an edge')
 })
 
-test('what is not settled is told as that', () => {
+test('where D is 0 the lowest terms say the kind, and a curve of critical points is named', () => {
   const monkey = toldLast('z = x^3 - 3x y^2', 'critical points')
   expect(monkey.verdict?.text).toMatch(/^Complete: one point .*exact arithmetic$/)
-  expect(monkey.tables[0]!.rows[0]).toContain('D = 0: the test says nothing')
-  expect(toldLast('z = x^2 y^2', 'critical points').verdict?.text).toMatch(
-    /^Not complete.*fill a line/,
+  expect(monkey.tables[0]!.rows[0]!.slice(3)).toEqual([
+    'saddle',
+    'D = 0, lowest terms x³ − 3x y² of both signs',
+  ])
+  expect(monkey.notes.join(' ')).toMatch(/Where D is 0 the test says nothing/)
+  const far = toldLast('z = (x - 1)^4 + (y + 0.5)^2 + 3', 'critical points')
+  expect(far.tables[0]!.rows[0]!.slice(3)).toEqual([
+    'low',
+    'D = 0, lowest terms (x − 1)⁴ + (y + 1/2)² > 0',
+  ])
+  const ring = toldLast('z = (x^2 + y^2 - 1)^2 over [-2, 2]²', 'critical points')
+  expect(ring.verdict?.text).toBe(
+    'Complete: both partial derivatives are 0 all along x² + y² = 1 and at one more point, by interval Newton and exact arithmetic',
   )
+  expect(ring.conclusions[1]!.text).toBe(
+    'Lowest on the closed rectangle: z = 0 on the curve x² + y² = 1, as at (1, 0)',
+  )
+  const level = toldLast('f(x, y) = 3', 'critical points of the surface')
+  expect(level.verdict?.text).toMatch(/^Complete: f is constant/)
+  expect(level.conclusions[0]!.text).toBe('Highest on the closed rectangle: f = 3 everywhere')
+})
+
+test('what is not settled is told as that, and what is only rounded as rounded', () => {
   expect(toldLast('z = |x| + y^2', 'critical points').notes.join(' ')).toMatch(/folds/)
+  const waves = toldLast('z = sin x + sin y + sin(x + y)', 'critical points')
+  expect(waves.verdict?.text).toMatch(/^Not complete: close to ≈ \(.*3\.142\) there may be more$/)
+  // sin² x + y² is 0 at (−π, 0), (0, 0) and (π, 0): only one of these places is known exactly.
+  const valleys = toldLast('z = sin(x)^2 + y^2', 'critical points').conclusions
+  expect(valleys[1]!.text).toBe(
+    'Lowest on the closed rectangle: z = 0 at ≈ (−3.142, 0), (0, 0) and ≈ (3.142, 0), alike in all digits worked out',
+  )
+  expect(valleys[0]!.text).toMatch(/: z ≈ 26 at ≈/)
+})
+
+test.each([
+  ['z(x, y) = x^2', 'Surface z = x² over [−5, 5] × [−5, 5]'],
+  ['z = f(x, y) = x + y', 'Surface f(x, y) = x + y over [−5, 5] × [−5, 5]'],
+])('%s is a surface', (typed, sentence) => {
+  expect(workOut(startOf(typed)).lines[0]!.sentence).toBe(sentence)
 })
 
 test.each([

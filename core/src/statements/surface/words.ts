@@ -1,8 +1,8 @@
 import { sayNumber, showNumber } from '../../vocabulary/numbers'
 
-/** "(1, 2)", and "≈ (0.333, 2)" where a coordinate is rounded. */
-export function placeSaidAs(place: readonly number[], decimals: number): string {
-  const isRounded = place.some((v) => sayNumber(v, decimals).startsWith('≈'))
+/** "(1, 2)", and "≈ (0.333, 2)" where a coordinate is rounded or not known exactly. */
+export function placeSaidAs(place: readonly number[], decimals: number, isExact = true): string {
+  const isRounded = !isExact || place.some((v) => sayNumber(v, decimals).startsWith('≈'))
   return `${isRounded ? '≈ ' : ''}(${place.map((v) => showNumber(v, decimals)).join(', ')})`
 }
 
