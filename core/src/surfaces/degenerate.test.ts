@@ -7,6 +7,7 @@ import { finish } from '../features/budget'
 import { endsOf, surfaceExtremes } from './extremes'
 import { lowestTerms } from './lowestTerms'
 import { stationaryPoints } from './stationary'
+import { planeSurface } from './zeroCurve'
 import { compileSurface, type RealSurface, type Rectangle } from './surface'
 
 const math = create(all!)
@@ -120,6 +121,8 @@ test.each([
 ] as const)('critical points of %s fill a curve or not', (text, curve, beside) => {
   const { points } = searched(text)
   expect(points.complete).toBe(true)
+  // A worker sends it to the page.
+  expect(structuredClone(points)).toEqual(points)
   if (beside) expect(points.points.map(({ x, y }) => [x, y])).toEqual(beside)
   if (beside === null) return
   if (curve === null) {
@@ -132,11 +135,12 @@ test.each([
   const theirs = math.parse(curve).compile()
   // The same zeros: the quotient of the two formulas does not vary in sign, and both are 0 together.
   const off = surface(text)
+  const drawn = planeSurface(found.polynomial, ['x', 'y'])
   for (let i = 0; i <= 40; i++) {
     for (let j = 0; j <= 40; j++) {
       const [x, y] = [-2 + i / 10, -2 + j / 10]
       const isZero = Math.abs(theirs.evaluate({ x, y }) as number) < 1e-12
-      const ours = Math.abs(found.surface.value(x, y)) < 1e-12
+      const ours = Math.abs(drawn.value(x, y)) < 1e-12
       if (isZero) {
         expect({ x, y, ours }).toEqual({ x, y, ours: true })
         expect(Math.abs(off.partial(1, 0).value(x, y))).toBeLessThan(1e-9)

@@ -9,6 +9,7 @@ import { exactly, keyOf, type Tree } from '../formula/tree'
 import { atPlace, exactPlace, type Place, tidyMiddle, treeAt } from './commonZeros'
 import type { StationaryPoints } from './stationary'
 import type { RealSurface, Rectangle } from './surface'
+import { planeSurface } from './zeroCurve'
 
 /** A place at which a surface may be highest or lowest on a rectangle. */
 export interface Candidate {
@@ -63,8 +64,8 @@ export function* surfaceExtremes(
 ): Steps<SurfaceExtremes> {
   const candidates: Candidate[] = []
   const { curve } = inside
-  const isOnCurve = (at: Rectangle) =>
-    curve !== null && curve !== 'everywhere' && holdsZero(curve.surface.enclose(at))
+  const along = curve && curve !== 'everywhere' ? planeSurface(curve.polynomial, f.letters) : null
+  const isOnCurve = (at: Rectangle) => along !== null && holdsZero(along.enclose(at))
   let complete = inside.complete && !inside.rough
   const add = (
     at: Rectangle,

@@ -3,7 +3,6 @@ import {
   isConstantPlane,
   type PlanePolynomial,
   planeQuotient,
-  planeTree,
   planeValue,
 } from '../algebra/planePolynomials'
 import { type PlaneFraction, planeFraction } from '../algebra/planeNumerator'
@@ -25,8 +24,8 @@ import {
 import { numberInterval } from '../evaluate/enclosures'
 import { exactRational } from '../evaluate/exactRational'
 import { type LowestTerms, lowestTerms } from './lowestTerms'
-import { compileSurface, type RealSurface, type Rectangle } from './surface'
-import { type ZeroCurve, zeroCurve } from './zeroCurve'
+import { type RealSurface, type Rectangle } from './surface'
+import { planeSurface, type ZeroCurve, zeroCurve } from './zeroCurve'
 
 /** Where both partial derivatives are 0. */
 export interface StationaryPoint {
@@ -105,7 +104,7 @@ function* withCurve(
     : yield* commonZeros(pairOf(f, surfacesOf(rest, f), rest), within)
   const [single, open]: [CommonZero[], Rectangle[]] = [[], [...zeros.unresolved]]
   for (const zero of zeros.found) {
-    const isOn = isOnCurve(curve, zero)
+    const isOn = isOnCurve(curve, zero, f)
     if (isOn === false) single.push(zero)
     if (isOn === null) open.push(zero.at)
   }
@@ -123,16 +122,19 @@ function* withCurve(
   }
 }
 
-const surfacesOf = (polynomials: readonly PlanePolynomial[], { letters }: RealSurface) =>
-  polynomials.map((p) => compileSurface(planeTree(p, letters), letters)) as [
-    RealSurface,
-    RealSurface,
-  ]
+const surfacesOf = (
+  [p, q]: readonly [PlanePolynomial, PlanePolynomial],
+  { letters }: RealSurface,
+) => [planeSurface(p, letters), planeSurface(q, letters)] as const
 
 /** Whether a point lies on the curve; null where its place is not known well enough. */
-function isOnCurve({ polynomial, surface }: ZeroCurve, { at, exact }: CommonZero): boolean | null {
+function isOnCurve(
+  { polynomial }: ZeroCurve,
+  { at, exact }: CommonZero,
+  { letters }: RealSurface,
+): boolean | null {
   if (exact) return planeValue(polynomial, ...exact).n === 0n
-  return I.holdsZero(surface.enclose(at)) ? null : false
+  return I.holdsZero(planeSurface(polynomial, letters).enclose(at)) ? null : false
 }
 
 function isRough(f: RealSurface, within: Rectangle): boolean {

@@ -24,11 +24,10 @@ import { type CommonZero, commonZeros, pairOf, type Place } from './commonZeros'
 import { lowestTerms } from './lowestTerms'
 import { compileSurface, type RealSurface, type Rectangle } from './surface'
 
-/** Where a polynomial of two variables is 0 on a rectangle. */
+/** Where a polynomial of two variables is 0 on a rectangle: plain data, which a worker can send. */
 export interface ZeroCurve {
   /** Each of its factors once, which is 0 at the same places. */
   polynomial: PlanePolynomial
-  surface: RealSurface
   /** Whether zeros fill a curve; null where that is not settled. */
   isThere: boolean | null
   /** Points of the curve: of every piece that does not reach the border of the rectangle at least one. */
@@ -50,16 +49,13 @@ export function* zeroCurve(
 ): Steps<ZeroCurve> {
   const polynomial = withLeadAbove(squareFreePlane(factor))
   const { letters } = domain
-  const surface = compileSurface(planeTree(polynomial, letters), letters)
   const upright = contentOf(polynomial)
   const rest = upright.length > 1 ? planeQuotient(polynomial, [upright]) : polynomial
-  const out: ZeroCurve = { polynomial, surface, isThere: false, points: [], alone: [] }
+  const out: ZeroCurve = { polynomial, isThere: false, points: [], alone: [] }
   if (rootsWithin(upright, within.x).length > 0) out.isThere = true
   const slope = alongSecond(rest)
   if (!isConstantPlane(rest) && !isConstantPlane(slope)) {
-    const [value, bySecond] = [rest, slope].map((p) =>
-      compileSurface(planeTree(p, letters), letters),
-    ) as [RealSurface, RealSurface]
+    const [value, bySecond] = [planeSurface(rest, letters), planeSurface(slope, letters)]
     const pair = pairOf(value, [value, bySecond], [rest, slope])
     const { found, unresolved } = yield* commonZeros(pair, within)
     if (unresolved.length > 0) out.isThere = null
@@ -79,6 +75,10 @@ export function* zeroCurve(
   if (out.isThere === false && meetsBorder(rest, within, out.alone)) out.isThere = true
   return out
 }
+
+/** A polynomial of two variables, ready to be evaluated. */
+export const planeSurface = (p: PlanePolynomial, letters: readonly [string, string]): RealSurface =>
+  compileSurface(planeTree(p, letters), letters)
 
 /** Whether a polynomial is 0 on the border of a rectangle, apart from some places. */
 function meetsBorder(p: PlanePolynomial, { x, y }: Rectangle, apart: ZeroCurve['alone']): boolean {

@@ -3,7 +3,7 @@ import type { Steps } from '../../features/budget'
 import { surfaceExtremes } from '../../surfaces/extremes'
 import { levelLines } from '../../surfaces/levels'
 import { stationaryPoints } from '../../surfaces/stationary'
-import type { ZeroCurve } from '../../surfaces/zeroCurve'
+import { planeSurface, type ZeroCurve } from '../../surfaces/zeroCurve'
 import { commonMembers, nameSchema } from '../../vocabulary/members'
 import { formatNumber } from '../../vocabulary/numbers'
 import {
@@ -125,9 +125,9 @@ function told(surface: SurfaceResult, found: Found, context: LineContext): LineR
 }
 
 /** The curve that critical points fill, on the surface. */
-function pathOf({ surface: curve }: ZeroCurve, { f, within }: SurfaceResult): SpaceMark {
+function pathOf({ polynomial }: ZeroCurve, { f, within }: SurfaceResult): SpaceMark {
   const everything = { lo: -Infinity, hi: Infinity }
-  const lines = levelLines(curve, within, [0], everything)
+  const lines = levelLines(planeSurface(polynomial, f.letters), within, [0], everything)
   const points = lines.flatMap(({ pieces }) =>
     Array.from({ length: pieces.length / 4 }, (_, i) => {
       const [x0, y0, x1, y1] = pieces.subarray(i * 4, i * 4 + 4) as unknown as number[]
