@@ -63,7 +63,7 @@ const cutAt = 0.4871
 const swollen = 1.2
 /** How often a point that is found is narrowed, at the most. */
 const narrowings = 60
-/** So many of the rectangles that are left are told. */
+/** So many of the rectangles that are left are told apart. */
 const mostClustered = 1600
 
 /**
@@ -235,7 +235,7 @@ const isNarrower = (a: Rectangle, b: Rectangle) =>
   I.width(a.x) * I.width(a.y) < 0.6 * I.width(b.x) * I.width(b.y)
 
 /** Two parts, cut across the side that is longer beside the whole; at 0, where many a domain ends, first. */
-function halves({ x, y }: Rectangle, within: Rectangle): Rectangle[] {
+export function halves({ x, y }: Rectangle, within: Rectangle): Rectangle[] {
   const across = I.width(x) * I.width(within.y) >= I.width(y) * I.width(within.x)
   const side = across ? x : y
   const cut = side.lo < 0 && side.hi > 0 ? 0 : side.lo + (side.hi - side.lo) * cutAt
@@ -254,15 +254,23 @@ function halves({ x, y }: Rectangle, within: Rectangle): Rectangle[] {
       ]
 }
 
+const hullOf = (a: Rectangle, b: Rectangle): Rectangle => ({
+  x: I.hull(a.x, b.x),
+  y: I.hull(a.y, b.y),
+})
+
 /** Rectangles that touch, as one around them all. */
-function clusters(boxes: readonly Rectangle[]): Rectangle[] {
+export function clusters(boxes: readonly Rectangle[]): Rectangle[] {
   let all: Rectangle[] = boxes.slice(0, mostClustered)
+  const rest = boxes.slice(mostClustered)
+  // What is too much to be told one by one is told as a whole.
+  if (rest.length > 0) all.push(rest.reduce(hullOf))
   for (;;) {
     const next: Rectangle[] = []
     for (const box of all) {
       const at = next.findIndex((one) => meets(one, around(box)))
       if (at < 0) next.push(box)
-      else next[at] = { x: I.hull(next[at]!.x, box.x), y: I.hull(next[at]!.y, box.y) }
+      else next[at] = hullOf(next[at]!, box)
     }
     if (next.length === all.length) return next
     all = next
@@ -309,19 +317,22 @@ export function exactPlace(
 const numbersOf = ([x, y]: Place) => [toNumber(x), toNumber(y)] as const
 
 /** The place of few digits in a small rectangle. */
-function roundPlace(box: Rectangle): Place | null {
+export function roundPlace(box: Rectangle): Place | null {
   if (![box.x, box.y].every((side) => I.width(side) < 64 * smallest * scaleOf(side))) return null
   const [x, y] = [round(box.x), round(box.y)]
   return x === null || y === null ? null : [rationalFromDecimal(x), rationalFromDecimal(y)]
 }
 
+/** A number of three decimals at the most within, else the middle. */
+export const roundMiddle = (side: Interval): number => Number(round(side, 3) ?? I.middle(side))
+
 /** The formula of a surface with the coordinates of a place put in. */
 export const treeAt = ({ tree, letters }: RealSurface, [x, y]: Place): Tree =>
   substitute(substitute(tree, letters[0], exactly(x)), letters[1], exactly(y))
 
-function round(side: Interval): string | null {
+function round(side: Interval, most = 6): string | null {
   const m = I.middle(side)
-  for (let digits = 0; digits <= 6; digits++) {
+  for (let digits = 0; digits <= most; digits++) {
     const value = Number(m.toFixed(digits)) + 0
     if (side.lo <= value && value <= side.hi) return String(value)
   }

@@ -5,6 +5,7 @@ import { rational } from '../arithmetic/rational'
 import { parseFormula } from '../calculus/parseFormula'
 import { finish } from '../features/budget'
 import { endsOf, surfaceExtremes } from './extremes'
+import { extremeByValues } from './extremesByValues'
 import { lowestTerms } from './lowestTerms'
 import { stationaryPoints } from './stationary'
 import { planeSurface } from './zeroCurve'
@@ -172,4 +173,72 @@ test('what no digits tell apart is not said to be equal to the last one', () => 
   expect(extremes.lowest.filter(({ x }) => x !== 0).every(({ isFraction }) => !isFraction)).toBe(
     true,
   )
+})
+
+// By hand. On the last two the value is taken along whole lines.
+test.each([
+  ['|x| + |y|', 0, [[0, 0]], 4],
+  ['√(x^2 + y^2)', 0, [[0, 0]], null],
+  [
+    '|x| - |y|',
+    -2,
+    [
+      [0, -2],
+      [0, 2],
+    ],
+    2,
+  ],
+  ['|x - y| + x^2', 0, [[0, 0]], 8],
+  ['|x - 0.1| + |y - 0.3| + 0.7', 0.7, [[0.1, 0.3]], null],
+  ['cbrt(x^2 + y^2)', 0, [[0, 0]], 2],
+  ['|x y|', 0, null, 4],
+  ['max(x, y)', -2, [[-2, -2]], 2],
+] as const)('folds hide no extreme: %s', (text, least, places, greatest) => {
+  const { points, extremes } = searched(text)
+  expect(points.rough).toBe(true)
+  expect(extremes.complete).toBe(true)
+  expect(extremes.lowest[0]!.z).toBe(least)
+  if (greatest !== null) expect(extremes.highest[0]!.z).toBe(greatest)
+  expect(extremes.many.lowest).toBe(places === null)
+  if (places) expect(extremes.lowest.map(({ x, y }) => [x, y])).toEqual(places)
+})
+
+test('where a surface jumps or lacks values its extremes are not told', () => {
+  for (const text of ['floor(x) + y^2', '√(1 - x^2 - y^2)', '1/(|x| + |y|)']) {
+    expect({ text, complete: searched(text).extremes.complete }).toEqual({ text, complete: false })
+  }
+})
+
+test('random folds: nothing on a grid lies beyond what is told, and it is taken where it is told', () => {
+  const part = fc.record({
+    a: fc.integer({ min: -3, max: 3 }),
+    b: fc.integer({ min: -3, max: 3 }),
+    c: fc.integer({ min: -2, max: 2 }),
+    k: fc.constantFrom(-1, 1, 2),
+  })
+  let told = 0
+  fc.assert(
+    fc.property(fc.array(part, { minLength: 1, maxLength: 3 }), (parts) => {
+      const text = parts
+        .map(({ a, b, c, k }) => `(${k})*abs((${a})*x + (${b})*y + (${c}))`)
+        .join(' + ')
+      const [low, high] = ([1, -1] as const).map((sign) =>
+        finish(extremeByValues(surface(text), square(2), sign)),
+      )
+      if (!low || !high) return
+      told += 1
+      const theirs = math.parse(text).compile()
+      const at = (x: number, y: number) => theirs.evaluate({ x, y }) as number
+      const grid = Array.from({ length: 441 }, (_, i) =>
+        at(-2 + (i % 21) / 5, -2 + Math.floor(i / 21) / 5),
+      )
+      expect(Math.min(...grid)).toBeGreaterThanOrEqual(low.places[0]!.z - 1e-9)
+      expect(Math.max(...grid)).toBeLessThanOrEqual(high.places[0]!.z + 1e-9)
+      for (const { x, y, z } of [...low.places, ...high.places]) {
+        expect(at(x, y)).toBeCloseTo(z, 8)
+      }
+    }),
+    { numRuns: 20, seed: 3 },
+  )
+  expect(told).toBeGreaterThan(10)
 })

@@ -1,33 +1,15 @@
-import { simplify } from '../algebra/simplify'
-import { decimalOfNumber, type Rational, toNumber } from '../arithmetic/rational'
+import { decimalOfNumber, type Rational } from '../arithmetic/rational'
 import { holdsZero, type Interval, point } from '../arithmetic/intervals'
-import { numberInterval } from '../evaluate/enclosures'
 import { exactRational } from '../evaluate/exactRational'
 import type { Steps } from '../features/budget'
 import { examineInSteps } from '../features/examine'
-import { exactly, keyOf, type Tree } from '../formula/tree'
-import { atPlace, exactPlace, type Place, tidyMiddle, treeAt } from './commonZeros'
+import { exactly, type Tree } from '../formula/tree'
+import { type Candidate, candidateOf } from './candidate'
+import { exactPlace } from './commonZeros'
+import { extremeByValues } from './extremesByValues'
 import type { StationaryPoints } from './stationary'
 import type { RealSurface, Rectangle } from './surface'
 import { planeSurface } from './zeroCurve'
-
-/** A place at which a surface may be highest or lowest on a rectangle. */
-export interface Candidate {
-  x: number
-  y: number
-  z: number
-  /** Surely holds the height there. */
-  height: Interval
-  /** Its coordinates, where they are known to be these fractions. */
-  exact: Place | null
-  /** The height as an exact formula, where the place is exact: the same text means the same height. */
-  key: string | null
-  /** The height is the fraction that z is the double of. */
-  isFraction: boolean
-  where: 'inside' | 'edge' | 'corner'
-  /** It lies on the curve of critical points, as far as its digits go: all along a piece of that f has one value. */
-  onCurve: boolean
-}
 
 export interface SurfaceExtremes {
   /** Critical points, those of the four edges, and the corners, each once. */
@@ -37,6 +19,8 @@ export interface SurfaceExtremes {
   lowest: Candidate[]
   /** Nothing outside the candidates can be higher or lower. */
   complete: boolean
+  /** Set where the extremes are taken at more places than are listed. */
+  many: { highest: boolean; lowest: boolean }
 }
 
 /** The ends of the sides, as they were typed where that is known. */
@@ -54,7 +38,8 @@ export const endsOf = ({ x, y }: Rectangle): Ends => {
  * The absolute extremes of a surface on a closed rectangle: its critical points inside, those along
  * each edge (the surface there is a function of one variable, which is examined as such) and the
  * corners are compared. Source of the procedure: any calculus text (closed interval method in two
- * variables); common practice.
+ * variables); common practice. Where the surface has folds, but no jumps and a value everywhere, its
+ * values alone are searched.
  */
 export function* surfaceExtremes(
   f: RealSurface,
@@ -107,6 +92,20 @@ export function* surfaceExtremes(
   for (const { at, exact } of curve && curve !== 'everywhere' ? curve.points : []) {
     add(at, exact, 'inside', true)
   }
+  if (!complete && inside.rough) {
+    const lowest = yield* extremeByValues(f, within, 1)
+    const highest = lowest && (yield* extremeByValues(f, within, -1))
+    if (lowest && highest) {
+      const many = { highest: highest.areMany, lowest: lowest.areMany }
+      return {
+        candidates,
+        highest: highest.places,
+        lowest: lowest.places,
+        complete: true,
+        many,
+      }
+    }
+  }
   const top = Math.max(...candidates.map(({ height }) => height.lo))
   const bottom = Math.min(...candidates.map(({ height }) => height.hi))
   return {
@@ -114,31 +113,8 @@ export function* surfaceExtremes(
     highest: candidates.filter(({ height }) => height.hi >= top),
     lowest: candidates.filter(({ height }) => height.lo <= bottom),
     complete,
+    many: { highest: false, lowest: false },
   }
-}
-
-/** The height at a place: as a fraction where arithmetic gives one, else enclosed. */
-function candidateOf(
-  f: RealSurface,
-  at: Rectangle,
-  exact: Candidate['exact'],
-): Omit<Candidate, 'where' | 'onCurve'> {
-  const [x, y] = exact ? exact.map(toNumber) : [tidyMiddle(at.x), tidyMiddle(at.y)]
-  const place = { x: x!, y: y!, exact }
-  const tree = exact && simplify(treeAt(f, exact))
-  const fraction = tree && exactRational(tree)
-  if (fraction) {
-    const height = numberInterval(fraction)
-    return {
-      ...place,
-      z: toNumber(fraction),
-      height,
-      key: keyOf(exactly(fraction)),
-      isFraction: true,
-    }
-  }
-  const height = f.enclose(exact ? atPlace(exact) : at)
-  return { ...place, z: f.value(x!, y!), height, key: tree && keyOf(tree), isFraction: false }
 }
 
 /** The round place on an edge at which exact arithmetic gives a slope of 0 along it. */

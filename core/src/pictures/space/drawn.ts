@@ -6,24 +6,12 @@ import {
   type SpaceScene,
 } from '../../scene/space/spaceScene'
 import type { Point3 } from '../../statements/contract'
-import type { Drawn, Face as Type } from '../drawing'
-import { inkIn, type Palette } from '../palettes'
+import type { Drawn } from '../drawing'
+import { inkIn } from '../palettes'
 import { blend, facesOf, inkShare } from './faces'
+import { spaceFront } from './front'
+import { letter, round, sans, type SpaceStyle, words } from './style'
 
-const sans: Type = { family: 'sans', weight: 400, italic: false }
-const strong: Type = { ...sans, weight: 600 }
-const letter: Type = { family: 'serif', weight: 400, italic: true }
-
-/** How a view of surfaces is drawn. */
-export interface SpaceStyle {
-  palette: Palette
-  /** On a dark ground light is more ink, and not less. */
-  isDark: boolean
-  /** How much larger than usual words and lines are. */
-  scale: number
-}
-
-const round = (v: number) => Math.round(v * 10) / 10
 const at = ({ x, y }: Projected) => `${round(x)} ${round(y)}`
 
 const stroked = (
@@ -33,29 +21,6 @@ const stroked = (
   dashes: readonly number[] = [],
 ): Drawn => ({
   ...{ kind: 'path', d, stroke, width, dashes, round: true, fill: null, opacity: 1 },
-})
-
-const words = (
-  { x, y }: { x: number; y: number },
-  text: string,
-  size: number,
-  face: Type,
-  anchor: 'start' | 'middle' | 'end',
-  colour: string,
-  halo: string | null,
-): Drawn => ({
-  ...{
-    kind: 'words',
-    x: round(x),
-    y: round(y),
-    text,
-    size,
-    face,
-    anchor,
-    colour,
-    halo,
-    opacity: 1,
-  },
 })
 
 /** The sides of the box that the viewer looks at from inside, and where its numbers stand. */
@@ -348,47 +313,3 @@ export const spaceDrawn = (
   ...spaceBody(scene, camera, style, fineness),
   ...spaceFront(scene, camera, style),
 ]
-
-/** An arrow that is shorter on the screen has no words, in pixels. */
-const shortest = 36
-
-/** Points with their words, before everything. */
-export function spaceFront(
-  scene: SpaceScene,
-  camera: Camera,
-  { palette, scale }: SpaceStyle,
-  { points = true }: { points?: boolean } = {},
-): Drawn[] {
-  const colour = (of: SpaceLines['ink']) => inkIn(palette, of, undefined) ?? palette.inks.ink
-  const spots = scene.spots.flatMap(({ at: p, label, ink, held }): Drawn[] => {
-    const { x, y } = camera.project(p)
-    const r = (held === null ? 4.5 : 8) * scale
-    const d =
-      held === null
-        ? `M${round(x - r)} ${round(y)}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`
-        : `M${round(x)} ${round(y - r)}L${round(x + r)} ${round(y)}L${round(x)} ${round(y + r)}L${round(x - r)} ${round(y)}Z`
-    const dot: Drawn = {
-      ...{ kind: 'path', d, stroke: palette.page, width: 2 * scale, dashes: [], round: true },
-      ...{ fill: colour(ink), opacity: 1 },
-    }
-    const beside = { x: x + r + 4 * scale, y: y - r * 0.6 }
-    return [
-      ...(points || held === null ? [dot] : []),
-      ...(label === ''
-        ? []
-        : [words(beside, label, 13 * scale, strong, 'start', colour(ink), palette.page)]),
-    ]
-  })
-  const arrows = scene.arrows.flatMap(({ from, at: p, label, ink }) => {
-    const [tail, { x, y }] = [camera.project(from), camera.project(p)]
-    const [dx, dy] = [x - tail.x, y - tail.y]
-    const length = Math.hypot(dx, dy)
-    // Words at a short arrow would stand on its point.
-    if (length < shortest * scale) return []
-    const beside = { x: x + (dx / length) * 8 * scale, y: y + (dy / length) * 8 * scale }
-    const [anchor, by] = dx < 0 ? (['end', -2] as const) : (['start', 2] as const)
-    const at = { x: beside.x + by, y: beside.y + (dy > 0 ? 10 : 0) * scale }
-    return [words(at, label, 13 * scale, strong, anchor, colour(ink), palette.page)]
-  })
-  return [...arrows, ...spots]
-}

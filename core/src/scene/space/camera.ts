@@ -237,3 +237,25 @@ export function seenPoint(
   }
   return null
 }
+
+/** So much nearer, as a share of the line of sight, is in front and no rounding. */
+const inFront = 0.005
+
+/** Whether a surface stands between the viewer and a point. */
+export function isBehind(
+  value: (x: number, y: number) => number,
+  camera: Camera,
+  point: Point3,
+): boolean {
+  const { x, y } = camera.project(point)
+  const sight = camera.sight(x, y)
+  const met = sight && seenPoint(value, sight)
+  if (!met) return false
+  const [near, far] = sight
+  const [dx, dy] = [far[0] - near[0], far[1] - near[1]]
+  // Seen from straight above nothing is behind a height over it.
+  if (dx === 0 && dy === 0) return false
+  const share = (px: number, py: number) =>
+    Math.abs(dx) > Math.abs(dy) ? (px - near[0]) / dx : (py - near[1]) / dy
+  return share(met.x, met.y) < share(point[0], point[1]) - inFront
+}

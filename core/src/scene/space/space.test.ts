@@ -18,6 +18,7 @@ import {
   usualSpace,
 } from '../..'
 import { studyOf } from '../../statements/fixtures/testing'
+import { isBehind } from './camera'
 
 const box = { x: { lo: -2, hi: 6 }, y: { lo: 100, hi: 103 }, z: { lo: -0.01, hi: 0.02 } }
 const size = { width: 640, height: 480 }
@@ -141,6 +142,40 @@ test('what lies under a pixel of a point of the surface is that point, or one th
     ),
     // On the border of the box, where the line of sight begins.
     { examples: [[-1, -8, false, 0.46259988060746393, 0]] },
+  )
+})
+
+test('a point is behind the surface where its line of sight passes through it before', () => {
+  const ground = { x: { lo: -2, hi: 2 }, y: { lo: -2, hi: 2 }, z: { lo: 0, hi: 0.4 } }
+  const crater = (x: number, y: number) => (x * x + y * y) * Math.exp(-x * x - y * y)
+  const from = (elevation: number, azimuth = 30) =>
+    cameraOf({ ...usualSpace, elevation, azimuth }, ground, size)
+  // The bottom of a crater is seen from above alone; a foot before the mountain always.
+  expect(isBehind(crater, from(25), [0, 0, 0])).toBe(true)
+  expect(isBehind(crater, from(89), [0, 0, 0])).toBe(false)
+  expect(isBehind(crater, from(90), [0, 0, 0])).toBe(false)
+  fc.assert(
+    fc.property(share, share, height, angle, (u, v, elevation, azimuth) => {
+      const [x, y] = [-1.9 + 3.8 * u, -1.9 + 3.8 * v]
+      const p = [x, y, crater(x, y)] as const
+      const camera = from(elevation, azimuth)
+      const sight = camera.sight(camera.project(p).x, camera.project(p).y)
+      if (!sight) return
+      // Looked at in many places: is the surface crossed clearly before the point?
+      const [near, far] = sight
+      const at = (s: number) =>
+        near.map((n, k) => n + s * (far[k]! - n)) as [number, number, number]
+      const k = Math.abs(far[0] - near[0]) > Math.abs(far[1] - near[1]) ? 0 : 1
+      const end = (p[k] - near[k]) / (far[k] - near[k])
+      const gaps = Array.from({ length: 800 }, (_, i) => {
+        const q = at((end * i) / 800)
+        return q[2] - crater(q[0], q[1])
+      })
+      const side = Math.sign(gaps[0]!)
+      const deepest = Math.max(...gaps.map((gap) => -gap * side))
+      if (deepest > 0.02) expect(isBehind(crater, camera, p)).toBe(true)
+      if (deepest <= 0) expect(isBehind(crater, camera, p)).toBe(false)
+    }),
   )
 })
 

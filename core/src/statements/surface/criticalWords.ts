@@ -4,8 +4,9 @@ import * as I from '../../arithmetic/intervals'
 import { negateRational } from '../../arithmetic/rational'
 import { exactly, name as letterTree, sum } from '../../formula/tree'
 import { toPlain } from '../../language/print'
-import type { Candidate, SurfaceExtremes } from '../../surfaces/extremes'
-import { type Place, tidyMiddle } from '../../surfaces/commonZeros'
+import type { Candidate } from '../../surfaces/candidate'
+import type { SurfaceExtremes } from '../../surfaces/extremes'
+import { type Place, roundMiddle } from '../../surfaces/commonZeros'
 import type { StationaryPoint, StationaryPoints } from '../../surfaces/stationary'
 import type { ZeroCurve } from '../../surfaces/zeroCurve'
 import { sayNumber, showNumber } from '../../vocabulary/numbers'
@@ -82,7 +83,8 @@ export function extremesSaid(
     const start = which === 'highest' ? 'Highest' : 'Lowest'
     const where = placesSaid(extremes[which], points.curve, surface.letters, decimals)
     const value = valueSaid(extremes[which], decimals)
-    return `${start} on the closed rectangle: ${surface.name} ${value} ${where}`
+    const others = extremes.many[which] ? ', among others' : ''
+    return `${start} on the closed rectangle: ${surface.name} ${value} ${where}${others}`
   })
 }
 
@@ -199,7 +201,7 @@ export function verdictSaid(
     const places = unresolved.map((box) => [box.x, box.y])
     const areSmall = places.every((sides) => sides.every((side) => I.width(side) < 1e-3))
     if (!areSmall || places.length > mostPlaces) return 'some places could not be settled'
-    const near = places.map((sides) => placeSaidAs(sides.map(tidyMiddle), decimals, false))
+    const near = places.map((sides) => placeSaidAs(sides.map(roundMiddle), decimals, false))
     return `close to ${listed(near)} there may be more`
   }
 }
