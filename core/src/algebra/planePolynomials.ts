@@ -1,6 +1,12 @@
 import { binaryRational } from '../evaluate/enclosures'
-import { greatestCommonDivisor, type Rational, rational } from '../arithmetic/rational'
-import { name, power, product, sum, type Tree, whole } from '../formula/tree'
+import {
+  greatestCommonDivisor,
+  multiplyRational,
+  one,
+  type Rational,
+  rational,
+} from '../arithmetic/rational'
+import { exactly, isOne, name, power, product, sum, type Tree, whole } from '../formula/tree'
 import {
   addPolynomials,
   commonDivisor,
@@ -190,13 +196,20 @@ const written = (p: PlanePolynomial) =>
 export const withLeadAbove = (p: PlanePolynomial): PlanePolynomial =>
   (written(p)[0]?.c ?? 0n) < 0n ? p.map(negated) : p
 
-/** As a formula, the higher powers first, the first variable before the second. */
-export function planeTree(p: PlanePolynomial, [first, second]: readonly [string, string]): Tree {
+/** As a formula, times a fraction: the higher powers first, the first variable before the second. */
+export function planeTree(
+  p: PlanePolynomial,
+  [first, second]: readonly [string, string],
+  factor: Rational = one,
+): Tree {
   const raised = (letter: string, n: number) =>
     n === 0 ? [] : n === 1 ? [name(letter)] : [power(name(letter), whole(n))]
   const trees = written(p).map(({ c, i, j }) => {
     const letters = [...raised(first, i), ...raised(second, j)]
-    return letters.length === 0 ? whole(c) : product(...(c === 1n ? [] : [whole(c)]), ...letters)
+    const coefficient = exactly(multiplyRational(rational(c), factor))
+    return letters.length === 0
+      ? coefficient
+      : product(...(isOne(coefficient) ? [] : [coefficient]), ...letters)
   })
   return trees.length === 0 ? whole(0) : sum(...trees)
 }

@@ -103,7 +103,7 @@ export function* commonZeros(pair: Pair, within: Rectangle): Steps<CommonZeros> 
     .filter((box) => meets(box, within))
     .map((box): CommonZero => {
       // The one zero that lies in the rectangle is the round place at which both are 0.
-      const exact = exactPlace(pair.domain, pair.of, box)
+      const exact = exactZero(pair, box)
       return { at: exact ? atPlace(exact) : box, exact, proven: true }
     })
   const { left, settled } = settledExactly(pair, clusters([...small, ...waiting]))
@@ -114,7 +114,8 @@ export function* commonZeros(pair: Pair, within: Rectangle): Steps<CommonZeros> 
  * What interval Newton leaves open, such as places at which the slopes are 0 as well: polynomials have
  * exact arithmetic, and their resultants tell how many zeros can be there.
  */
-function settledExactly({ domain, of, polynomials }: Pair, open: readonly Rectangle[]) {
+function settledExactly(pair: Pair, open: readonly Rectangle[]) {
+  const { domain, polynomials } = pair
   const resultants = open.length > 0 && polynomials ? resultantsOf(...polynomials) : null
   const known = resultants?.every((p) => p.length > 0) ? resultants : null
   const [left, settled]: [Rectangle[], CommonZero[]] = [[], []]
@@ -123,7 +124,7 @@ function settledExactly({ domain, of, polynomials }: Pair, open: readonly Rectan
     if (counts?.includes(0)) continue
     const isAlone = counts?.every((count) => count === 1) ?? false
     if (isAlone && isWithoutValue(domain, polynomials!, box)) continue
-    const exact = exactPlace(domain, of, box)
+    const exact = exactZero(pair, box)
     if (exact) settled.push({ at: atPlace(exact), exact, proven: isAlone })
     if (!exact || !isAlone) left.push(box)
   }
@@ -301,6 +302,14 @@ export const atPlace = ([x, y]: Place): Rectangle => ({
   x: numberInterval(x),
   y: numberInterval(y),
 })
+
+/** The round place in a small rectangle at which both functions are 0: by the polynomials where there are such. */
+function exactZero({ domain, of, polynomials }: Pair, box: Rectangle): Place | null {
+  if (!polynomials) return exactPlace(domain, of, box)
+  const place = roundPlace(box)
+  const isZero = place && polynomials.every((p) => planeValue(p, ...place).n === 0n)
+  return isZero && !Number.isNaN(domain.value(...numbersOf(place))) ? place : null
+}
 
 /** The round place in a small rectangle at which exact arithmetic gives 0 for each of some functions. */
 export function exactPlace(

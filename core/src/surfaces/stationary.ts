@@ -8,7 +8,7 @@ import {
 import { type PlaneFraction, planeFraction } from '../algebra/planeNumerator'
 import * as I from '../arithmetic/intervals'
 import { type Interval } from '../arithmetic/intervals'
-import { toNumber } from '../arithmetic/rational'
+import { divideRational, type Rational, rational, toNumber } from '../arithmetic/rational'
 import type { Steps } from '../features/budget'
 import {
   atPlace,
@@ -41,8 +41,11 @@ export interface StationaryPoint {
   /** Surely hold fxx·fyy − fxy², and fxx, there. */
   determinant: Interval
   bend: Interval
-  /** What decides the kind where the determinant is 0: the lowest terms of f − f(x, y) around the point. */
-  lowest: LowestTerms | null
+  /**
+   * What decides the kind where the determinant is 0: the lowest terms of f − f(x, y) around the point,
+   * but for a positive factor, which is null where it is no fraction.
+   */
+  lowest: (LowestTerms & { factor: Rational | null }) | null
 }
 
 export interface StationaryPoints {
@@ -174,8 +177,24 @@ function pointOf(
     sign < 0 ? 'saddle' : sign === 0 || up === 0 ? 'open' : up > 0 ? 'minimum' : 'maximum'
   if (test !== 'open') return { ...place, kind: test, lowest: null }
   const lowest = exact && fraction ? lowestTerms(fraction, ...exact) : null
-  return { ...place, kind: kindBy[lowest?.sign ?? 'open'], lowest }
+  return {
+    ...place,
+    kind: kindBy[lowest?.sign ?? 'open'],
+    lowest: lowest && { ...lowest, factor: factorOf(f, lowest, exact!) },
+  }
 }
+
+/** What the lowest terms of f are of those found: its Taylor coefficient by that of one term. */
+function factorOf(f: RealSurface, { terms }: LowestTerms, place: Place): Rational | null {
+  const j = terms.findIndex((row) => row.some((c) => c !== 0n))
+  const i = terms[j]?.findIndex((c) => c !== 0n) ?? -1
+  if (i < 0) return null
+  const value = exactRational(treeAt(f.partial(i, j), place))
+  const ours = rational(terms[j]![i]! * factorial(i) * factorial(j))
+  return value && divideRational(value, ours)
+}
+
+const factorial = (n: number): bigint => (n < 2 ? 1n : BigInt(n) * factorial(n - 1))
 
 const kindBy = {
   positive: 'minimum',

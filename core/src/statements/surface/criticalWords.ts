@@ -1,4 +1,4 @@
-import { planeTree, type PlanePolynomial } from '../../algebra/planePolynomials'
+import { planeTree } from '../../algebra/planePolynomials'
 import { substitute } from '../../algebra/curves'
 import * as I from '../../arithmetic/intervals'
 import { negateRational } from '../../arithmetic/rational'
@@ -45,7 +45,7 @@ export function because(
   const value = (side: I.Interval) => showNumber(I.middle(side), decimals)
   const isZero = determinant.lo === 0 && determinant.hi === 0
   if (lowest && exact && kind !== 'open') {
-    const terms = lowestSaid(lowest.terms, exact, letters)
+    const terms = lowestSaid(lowest, exact, letters)
     const says = { minimum: ' > 0', maximum: ' < 0', saddle: ' of both signs' }[kind]
     return `${isZero ? 'D = 0, ' : ''}lowest terms${terms}${says}`
   }
@@ -58,8 +58,13 @@ export function because(
   return isZero ? 'D = 0: the test says nothing' : 'the sign of D is not settled'
 }
 
-/** " x⁴ + y⁴", of how far x and y are from the place; nothing where the terms are many. */
-function lowestSaid(terms: PlanePolynomial, place: Place, letters: Letters): string {
+/** " x⁴ + y⁴", of how far x and y are from the place; nothing where the terms are many, or not all fractions. */
+function lowestSaid(
+  { terms, factor }: NonNullable<StationaryPoint['lowest']>,
+  place: Place,
+  letters: Letters,
+): string {
+  if (!factor) return ''
   const count = terms.reduce((n, row) => n + row.filter((c) => c !== 0n).length, 0)
   if (count > mostTerms) return ''
   const runs = letters.map((letter, i) => {
@@ -68,7 +73,7 @@ function lowestSaid(terms: PlanePolynomial, place: Place, letters: Letters): str
   })
   // By letters that no variable has: the first one would else be put into the second one's place.
   const [u, v] = ['\u{1}u', '\u{1}v'] as const
-  const tree = substitute(substitute(planeTree(terms, [u, v]), u, runs[0]!), v, runs[1]!)
+  const tree = substitute(substitute(planeTree(terms, [u, v], factor), u, runs[0]!), v, runs[1]!)
   return ` ${toPlain(tree)}`
 }
 

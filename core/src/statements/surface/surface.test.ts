@@ -183,6 +183,14 @@ test('where D is 0 the lowest terms say the kind, and a curve of critical points
     'low',
     'D = 0, lowest terms (x − 1)⁴ + (y + 1/2)² > 0',
   ])
+  // By hand: the lowest terms are those of z itself, with its fractions.
+  const shares = toldLast('z = x^4/2 - y^4/3 + x^5 + 2 over [-1, 1]²', 'critical points')
+  expect(shares.tables[0]!.rows.find((row) => row[0] === '0.000')!.slice(3)).toEqual([
+    'saddle',
+    'D = 0, lowest terms (1/2) x⁴ − (1/3) y⁴ of both signs',
+  ])
+  const damped = toldLast('z = (x^4 + y^4) e^(1 - x)', 'critical points')
+  expect(damped.tables[0]!.rows[0]!.slice(3)).toEqual(['low', 'D = 0, lowest terms > 0'])
   const ring = toldLast('z = (x^2 + y^2 - 1)^2 over [-2, 2]²', 'critical points')
   expect(ring.verdict?.text).toBe(
     'Complete: both partial derivatives are 0 all along x² + y² = 1 and at one more point, by interval Newton and exact arithmetic',
