@@ -1,4 +1,3 @@
-import { binaryRational } from '../evaluate/enclosures'
 import {
   greatestCommonDivisor,
   multiplyRational,
@@ -177,12 +176,6 @@ export function planeValue(p: PlanePolynomial, x: Rational, y: Rational): Ration
     const [n, d] = [sum.n * y.n, sum.d * y.d]
     return rational(n * c.d + c.n * d, d * c.d)
   }, rational(0n))
-}
-
-/** Its sign at a place whose coordinates are doubles, which are taken as they are. */
-export function planeSign(p: PlanePolynomial, x: number, y: number): -1 | 0 | 1 {
-  const { n } = planeValue(p, binaryRational(x), binaryRational(y))
-  return n > 0n ? 1 : n < 0n ? -1 : 0
 }
 
 /** Its terms in the order in which they are written: the higher powers first. */

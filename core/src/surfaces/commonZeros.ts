@@ -131,7 +131,8 @@ function settledExactly(pair: Pair, open: readonly Rectangle[]) {
   return { left, settled }
 }
 
-function isRough(f: RealSurface, box: Rectangle): boolean {
+/** Whether a surface may have folds, jumps or edges of its domain on a rectangle. */
+export function isRough(f: RealSurface, box: Rectangle): boolean {
   const notes = I.noNotes()
   plainRange(f, box, notes)
   return notes.kinks || notes.jumps || notes.partial

@@ -113,6 +113,8 @@ test.each([
   ['x^2/(1 + y^2)', 'x', []],
   ['x^2 y', 'x', []],
   ['e^(-(x - 2y)^2)', 'x - 2*y', []],
+  // A factor that is 0 at one point alone, on a line of such points.
+  ['x^2 (x^2 + y^2)^2', 'x', []],
   // Only one of the two factors is 0 on the rectangle.
   ['x^2 (y - 9)^2', 'x', []],
   // The shared factor is 0 at one point alone, or nowhere.

@@ -15,6 +15,7 @@ import {
   type CommonZero,
   type CommonZeros,
   commonZeros,
+  isRough,
   type Pair,
   type Place,
   pairOf,
@@ -85,9 +86,7 @@ export function* stationaryPoints(f: RealSurface, within: Rectangle): Steps<Stat
 }
 
 function everywhere(f: RealSurface, within: Rectangle): StationaryPoints {
-  const notes = I.noNotes()
-  f.enclose(within, notes)
-  const rough = notes.kinks || notes.jumps || notes.partial || notes.empty
+  const rough = isRough(f, within)
   return { points: [], curve: 'everywhere', unresolved: [], complete: !rough, rough }
 }
 
@@ -138,12 +137,6 @@ function isOnCurve(
 ): boolean | null {
   if (exact) return planeValue(polynomial, ...exact).n === 0n
   return I.holdsZero(planeSurface(polynomial, letters).enclose(at)) ? null : false
-}
-
-function isRough(f: RealSurface, within: Rectangle): boolean {
-  const notes = I.noNotes()
-  f.enclose(within, notes)
-  return notes.kinks || notes.jumps || notes.partial
 }
 
 const pointsOf = (f: RealSurface, zeros: readonly CommonZero[]): StationaryPoint[] => {

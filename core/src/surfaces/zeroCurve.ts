@@ -5,6 +5,7 @@ import {
   type PlanePolynomial,
   planeQuotient,
   planeTree,
+  planeValue,
   squareFreePlane,
   turnedPlane,
   withLeadAbove,
@@ -64,7 +65,9 @@ export function* zeroCurve(
       const nearby =
         exact && lowestTerms({ above: rest, below: [[1n]], isRational: true }, ...exact)
       if (nearby && nearby.sign !== 'both' && nearby.sign !== 'open') {
-        out.alone.push(exact)
+        // Alone among the zeros of what is left; a line that is held runs through it all the same.
+        const isOnLine = planeValue([upright], ...exact).n === 0n
+        if (!isOnLine) out.alone.push(exact)
         continue
       }
       if (nearby?.sign === 'open') out.isThere = null
